@@ -1,0 +1,83 @@
+package dev.cuenta.cli;
+
+import dev.cuenta.cli.account.AccountsCommand;
+import dev.cuenta.cli.account.FirstAdministratorCommand;
+import dev.cuenta.cli.model.ModelCommand;
+import dev.cuenta.cli.retention.RetentionCommand;
+import dev.cuenta.cli.sample.SampleCommand;
+import dev.cuenta.cli.sample.SeedCommand;
+import dev.cuenta.cli.session.SignInCommand;
+import dev.cuenta.cli.session.SignOutCommand;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.IFactory;
+
+/** The terminal client. */
+@Command(
+        name = "cuenta",
+        mixinStandardHelpOptions = true,
+        version = "cuenta 0.1.0",
+        description = "Declares what an account is, and keeps the accounts for every service.",
+        footerHeading = "%nExit status:%n",
+        footer = {
+            "  0  done",
+            "  1  refused: the message says why and what to do",
+            "  2  wrong use of the command",
+            "  3  the service cannot be reached",
+            "  4  a fault of Cuenta's own",
+            "",
+            "Settings: --url and --tenant, or CUENTA_URL and CUENTA_TENANT, or a properties file named by",
+            "CUENTA_CONFIG (otherwise ~/.config/cuenta/cuenta.properties)."
+        })
+public final class Cuenta implements CommandGroup {
+    private Cuenta() {}
+
+    public static void main(String[] arguments) {
+        System.exit(commandLine(System.getenv(), arguments).execute(arguments));
+    }
+
+    @Override
+    public Map<String, Class<?>> commands() {
+        return Map.of(
+                "model", ModelCommand.class,
+                "accounts", AccountsCommand.class,
+                "retention", RetentionCommand.class,
+                "first-administrator", FirstAdministratorCommand.class,
+                "seed", SeedCommand.class,
+                "sample", SampleCommand.class,
+                "sign-in", SignInCommand.class,
+                "sign-out", SignOutCommand.class);
+    }
+
+    /** The command with those of its parts that the arguments are about. */
+    static CommandLine commandLine(Map<String, String> environment, String... arguments) {
+        IFactory parts = new Parts(new Settings(environment));
+        CommandLine commandLine = new CommandLine(new Cuenta(), parts);
+        addCommands(commandLine, List.of(arguments), parts);
+        return commandLine
+                .setExecutionExceptionHandler(new Refusals())
+                .setUsageHelpAutoWidth(false)
+                .setUsageHelpWidth(100)
+                .setCaseInsensitiveEnumValuesAllowed(true);
+    }
+
+    /** Reading the annotations of every command takes longer than most commands do; so only the called one's are read. */
+    private static void addCommands(CommandLine group, List<String> arguments, IFactory parts) {
+        if (!(group.getCommand() instanceof CommandGroup holder)) {
+            return;
+        }
+        Map<String, Class<?>> all = new TreeMap<>(holder.commands());
+        String called = arguments.isEmpty() ? "" : arguments.get(0);
+        boolean known = all.containsKey(called);
+        all.forEach((name, type) -> {
+            if (!known || name.equals(called)) {
+                CommandLine command = new CommandLine(type, parts);
+                addCommands(command, known ? arguments.subList(1, arguments.size()) : List.of(), parts);
+                group.addSubcommand(name, command);
+            }
+        });
+    }
+}

@@ -1,0 +1,48 @@
+package dev.cuenta.cli;
+
+import dev.cuenta.client.CuentaClient;
+import java.net.URI;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+
+/** The options of every command that talks to the service. */
+public final class Service {
+    private static final String HERE = "http://127.0.0.1:7480";
+
+    private final Settings settings;
+
+    @Option(
+            names = "--url",
+            paramLabel = "URL",
+            description = "Where the service is (CUENTA_URL; otherwise " + HERE + ").")
+    private @Nullable String url;
+
+    @Option(names = "--tenant", paramLabel = "ID", description = "Limit the command to one tenant (CUENTA_TENANT).")
+    private @Nullable String tenant;
+
+    Service(Settings settings) {
+        this.settings = settings;
+    }
+
+    /** A client for whoever is signed in, or for the holder of the installation key. */
+    public CuentaClient client() {
+        return client(settings.token().orElse(null));
+    }
+
+    /** A client for a guest. */
+    public CuentaClient guest() {
+        return client(null);
+    }
+
+    private CuentaClient client(@Nullable String token) {
+        String address = url != null ? url : settings.get("url").orElse(HERE);
+        return new CuentaClient(
+                URI.create(address),
+                token,
+                tenant != null ? tenant : settings.get("tenant").orElse(null));
+    }
+
+    public Settings settings() {
+        return settings;
+    }
+}

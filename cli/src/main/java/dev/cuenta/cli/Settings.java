@@ -1,0 +1,95 @@
+package dev.cuenta.cli;
+
+import java.io.IOException;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.io.Writer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Properties;
+
+/**
+ * Where settings come from: the environment ({@code CUENTA_URL}, {@code CUENTA_TENANT}, {@code CUENTA_KEY_FILE}), then a
+ * properties file ({@code url}, {@code tenant}, {@code key-file}, {@code session}).
+ */
+public final class Settings {
+    private final Map<String, String> environment;
+    private final Path file;
+
+    public Settings(Map<String, String> environment) {
+        this.environment = environment;
+        this.file = Optional.ofNullable(environment.get("CUENTA_CONFIG"))
+                .map(Path::of)
+                .orElseGet(() -> configFolder(environment).resolve("cuenta").resolve("cuenta.properties"));
+    }
+
+    private static Path configFolder(Map<String, String> environment) {
+        return Optional.ofNullable(environment.get("XDG_CONFIG_HOME"))
+                .map(Path::of)
+                .orElse(Path.of(environment.getOrDefault("HOME", "."), ".config"));
+    }
+
+    Optional<String> get(String name) {
+        String variable = "CUENTA_" + name.toUpperCase(Locale.ROOT).replace('-', '_');
+        return Optional.ofNullable(environment.get(variable)).or(() -> Optional.ofNullable(load().getProperty(name)));
+    }
+
+    /** A session that was opened in the terminal, or else the installation key. */
+    Optional<String> token() {
+        return get("session")
+                .or(() ->
+                        get("key-file").map(Path::of).filter(Files::isReadable).map(Settings::read));
+    }
+
+    private static String read(Path path) {
+        try {
+            return Files.readString(path).strip();
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
+    }
+
+    /** Keeps a session's token for the next commands, readable by its owner only. */
+    public void keepSession(String token) {
+        Properties properties = load();
+        properties.setProperty("session", token);
+        store(properties);
+    }
+
+    public void forgetSession() {
+        Properties properties = load();
+        properties.remove("session");
+        store(properties);
+    }
+
+    private Properties load() {
+        Properties properties = new Properties();
+        if (Files.isReadable(file)) {
+            try (Reader reader = Files.newBufferedReader(file)) {
+                properties.load(reader);
+            } catch (IOException unreadable) {
+                throw new UncheckedIOException("The settings cannot be read: " + file, unreadable);
+            }
+        }
+        return properties;
+    }
+
+    private void store(Properties properties) {
+        try {
+            Files.createDirectories(file.toAbsolutePath().getParent());
+            if (!Files.exists(file)) {
+                Files.createFile(
+                        file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+            }
+            try (Writer writer = Files.newBufferedWriter(file)) {
+                properties.store(writer, null);
+            }
+        } catch (IOException unwritable) {
+            throw new UncheckedIOException("The settings cannot be written: " + file, unwritable);
+        }
+    }
+}

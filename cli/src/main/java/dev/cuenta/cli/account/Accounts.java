@@ -1,0 +1,70 @@
+package dev.cuenta.cli.account;
+
+import dev.cuenta.client.Answer;
+import dev.cuenta.client.CuentaClient;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import java.io.PrintWriter;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+
+/** Finds accounts by id or by what they sign in with, and prints them. */
+final class Accounts {
+    private Accounts() {}
+
+    static String path(CuentaClient client, String idOrName) {
+        String id = idOrName.contains("@") ? idOf(client, idOrName) : idOrName;
+        return "/v1/accounts/" + URLEncoder.encode(id, StandardCharsets.UTF_8);
+    }
+
+    private static String idOf(CuentaClient client, String name) {
+        for (String field : Form.of(client).signInFields()) {
+            String filter = field + " eq \"" + name.replace("\\", "\\\\").replace("\"", "\\\"") + "\"";
+            JsonNode items = client.get("/v1/accounts", Map.of("filter", filter, "limit", "1"))
+                    .body()
+                    .path("items");
+            if (!items.isEmpty()) {
+                return items.get(0).path("id").asString();
+            }
+        }
+        throw Problem.of(ProblemKind.NOT_FOUND, "Nobody signs in with " + name + ", as far as you can see.");
+    }
+
+    static void print(Answer answer, PrintWriter out) {
+        print("", answer.body(), out);
+        out.flush();
+    }
+
+    private static void print(String indent, JsonNode object, PrintWriter out) {
+        int width = object.properties().stream()
+                .mapToInt(entry -> entry.getKey().length())
+                .max()
+                .orElse(0);
+        object.properties().forEach(entry -> {
+            JsonNode value = entry.getValue();
+            if (value.isObject()) {
+                out.println(indent + entry.getKey());
+                print(indent + "  ", value, out);
+            } else {
+                out.println(indent + entry.getKey()
+                        + " ".repeat(width - entry.getKey().length()) + "  " + text(value));
+            }
+        });
+    }
+
+    static String text(JsonNode value) {
+        if (value.isArray()) {
+            StringBuilder list = new StringBuilder();
+            value.forEach(item -> list.append(list.isEmpty() ? "" : ", ")
+                    .append(
+                            item.isObject()
+                                    ? item.path("name").asString() + " ("
+                                            + item.path("id").asString() + ")"
+                                    : text(item)));
+            return list.toString();
+        }
+        return value.isNull() || value.isMissingNode() ? "" : value.asString();
+    }
+}

@@ -1,0 +1,57 @@
+package dev.cuenta.cli.account;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Format;
+import dev.cuenta.client.Answer;
+import dev.cuenta.client.CuentaClient;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "add",
+        mixinStandardHelpOptions = true,
+        description = "Make an account for somebody.",
+        footerHeading = "%nExample:%n",
+        footer =
+                "  cuenta accounts add kind=contractor email=vera@marea.example person.givenName=Vera person.familyName=Lindt")
+final class AddCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "FIELD=VALUE", description = "The account's values; also kind=, roles= and tenants=.")
+    private List<String> assignments = new ArrayList<>();
+
+    @Option(names = "--password", description = "Ask for a password for the account.")
+    private boolean password;
+
+    @Option(names = "--password-stdin", description = "Read the account's password from standard input.")
+    private boolean passwordFromStandardInput;
+
+    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
+    private Format format = Format.table;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        Map<String, Object> body = Form.of(client).body(assignments);
+        if (password || passwordFromStandardInput) {
+            body.put("password", NewPassword.askTwice(passwordFromStandardInput));
+        }
+        Answer made = client.post("/v1/accounts", body);
+        if (format == Format.json) {
+            spec.commandLine().getOut().println(made.body().toPrettyString());
+        } else {
+            Accounts.print(made, spec.commandLine().getOut());
+        }
+    }
+}

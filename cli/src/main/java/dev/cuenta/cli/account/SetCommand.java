@@ -1,0 +1,47 @@
+package dev.cuenta.cli.account;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.client.Answer;
+import dev.cuenta.client.CuentaClient;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "set",
+        mixinStandardHelpOptions = true,
+        description = "Change values of an account. An empty value takes the value away.",
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  cuenta accounts set tomas@marea.example theme=night person.website=",
+            "  cuenta accounts set tomas@marea.example roles=boater,administrator"
+        })
+final class SetCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(index = "0", paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    private String account;
+
+    @Parameters(index = "1..*", arity = "1..*", paramLabel = "FIELD=VALUE", description = "The new values.")
+    private List<String> assignments = new ArrayList<>();
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        String path = Accounts.path(client, account);
+        Map<String, Object> patch = Form.of(client).body(assignments);
+        Answer before = client.get(path, Map.of());
+        Accounts.print(
+                client.patch(path, patch, before.etag().orElse(null)),
+                spec.commandLine().getOut());
+    }
+}

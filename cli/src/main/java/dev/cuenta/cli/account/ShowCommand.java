@@ -1,0 +1,56 @@
+package dev.cuenta.cli.account;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Format;
+import dev.cuenta.client.Answer;
+import dev.cuenta.client.CuentaClient;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "show",
+        mixinStandardHelpOptions = true,
+        description = "Show one account.",
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  cuenta accounts show tomas@marea.example",
+            "  cuenta accounts show tomas@marea.example --fields person.bornOn"
+        })
+final class ShowCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    private String account;
+
+    @Option(
+            names = "--fields",
+            paramLabel = "FIELDS",
+            split = ",",
+            description = "Only these fields; also those shown on request only.")
+    private List<String> fields = List.of();
+
+    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
+    private Format format = Format.table;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        Map<String, String> query = fields.isEmpty() ? Map.of() : Map.of("fields", String.join(",", fields));
+        Answer answer = client.get(Accounts.path(client, account), query);
+        if (format == Format.json) {
+            spec.commandLine().getOut().println(answer.body().toPrettyString());
+        } else {
+            Accounts.print(answer, spec.commandLine().getOut());
+        }
+    }
+}

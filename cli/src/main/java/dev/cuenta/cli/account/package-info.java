@@ -1,0 +1,5 @@
+/** cuenta accounts, and the first administrator. */
+@NullMarked
+package dev.cuenta.cli.account;
+
+import org.jspecify.annotations.NullMarked;

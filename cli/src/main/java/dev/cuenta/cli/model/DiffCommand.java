@@ -1,0 +1,45 @@
+package dev.cuenta.cli.model;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Format;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "diff",
+        mixinStandardHelpOptions = true,
+        description = "Show what publishing a file would do to the stored records. Touches nothing.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta model diff account-model.yaml")
+final class DiffCommand implements Callable<Integer> {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "FILE", description = "The model file.")
+    private Path file;
+
+    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
+    private Format format = Format.table;
+
+    @Override
+    public Integer call() {
+        Diffs diffs = new Diffs(spec.commandLine());
+        JsonNode diff = diffs.ask(service.client(), file);
+        if (format == Format.json) {
+            spec.commandLine().getOut().println(diff.toPrettyString());
+        } else if (diff.has("changes")) {
+            diffs.print(diff);
+        }
+        return diff.has("changes") ? 0 : 1;
+    }
+}

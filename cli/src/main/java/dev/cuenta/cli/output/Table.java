@@ -1,0 +1,58 @@
+package dev.cuenta.cli.output;
+
+import java.io.PrintWriter;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Aligned columns; the last one may run on. */
+public final class Table {
+    private static final int WIDEST = 60;
+    private static final String GAP = "  ";
+
+    private final List<List<String>> rows = new ArrayList<>();
+
+    public Table(String... titles) {
+        rows.add(List.of(titles));
+    }
+
+    public Table row(Object... cells) {
+        List<String> row = new ArrayList<>();
+        for (Object cell : cells) {
+            row.add(String.valueOf(cell).replace('\n', ' '));
+        }
+        rows.add(row);
+        return this;
+    }
+
+    public boolean isEmpty() {
+        return rows.size() == 1;
+    }
+
+    public void print(PrintWriter out) {
+        int columns = rows.get(0).size();
+        int[] widths = new int[columns];
+        for (List<String> row : rows) {
+            for (int i = 0; i < columns; i++) {
+                widths[i] = Math.max(widths[i], Math.min(WIDEST, width(row.get(i))));
+            }
+        }
+        for (List<String> row : rows) {
+            StringBuilder line = new StringBuilder();
+            for (int i = 0; i < columns; i++) {
+                boolean last = i == columns - 1;
+                String cell = last ? row.get(i) : cut(row.get(i));
+                line.append(cell).append(last ? "" : " ".repeat(widths[i] - width(cell)) + GAP);
+            }
+            out.println(line.toString().stripTrailing());
+        }
+        out.flush();
+    }
+
+    private static int width(String text) {
+        return text.codePointCount(0, text.length());
+    }
+
+    private static String cut(String text) {
+        return width(text) <= WIDEST ? text : text.substring(0, text.offsetByCodePoints(0, WIDEST - 1)) + "…";
+    }
+}

@@ -1,0 +1,68 @@
+package dev.cuenta.cli.retention;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Table;
+import java.io.PrintWriter;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "preview",
+        mixinStandardHelpOptions = true,
+        description = "Show what a rule would take now. Touches nothing.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta retention preview --rule abandonedSignUps")
+final class PreviewCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Option(names = "--rule", paramLabel = "NAME", required = true, description = "The rule, as the model names it.")
+    private String rule;
+
+    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
+    private Format format = Format.table;
+
+    @Override
+    public void run() {
+        JsonNode preview = service.client()
+                .post("/v1/retention/previews", Map.of("rule", rule))
+                .body();
+        PrintWriter out = spec.commandLine().getOut();
+        if (format == Format.json) {
+            out.println(preview.toPrettyString());
+            return;
+        }
+        long accounts = preview.path("accounts").asLong();
+        out.println(rule + " would delete " + accounts + (accounts == 1 ? " account" : " accounts") + " now.");
+        if (accounts > 0) {
+            print(preview, accounts, out);
+        }
+        out.flush();
+    }
+
+    private static void print(JsonNode preview, long accounts, PrintWriter out) {
+        out.println();
+        Table table = new Table("NAME", "SINCE", "ID");
+        preview.path("first")
+                .forEach(due -> table.row(
+                        due.path("displayName").asString(),
+                        due.path("since").asString().replaceFirst("T.*", ""),
+                        due.path("id").asString()));
+        table.print(out);
+        int shown = preview.path("first").size();
+        if (accounts > shown) {
+            out.println("and " + (accounts - shown) + " more");
+        }
+        out.println();
+        out.println("With them go: " + Counts.of(preview.path("dependents")));
+    }
+}

@@ -1,0 +1,73 @@
+package dev.cuenta.cli.retention;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Format;
+import dev.cuenta.client.CuentaClient;
+import java.io.PrintWriter;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "run",
+        mixinStandardHelpOptions = true,
+        description = "Delete what a rule takes now. Preview it first.",
+        footerHeading = "%nExample:%n",
+        footer = {
+            "  cuenta retention run --rule abandonedSignUps",
+            "",
+            "Cut off at any moment, the same command goes on where it stood."
+        })
+final class RunCommand implements Runnable {
+    private static final long POLL_MILLIS = 200;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Option(names = "--rule", paramLabel = "NAME", required = true, description = "The rule, as the model names it.")
+    private String rule;
+
+    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
+    private Format format = Format.table;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        JsonNode run = client.post("/v1/retention/runs", Map.of("rule", rule)).body();
+        String path = "/v1/retention/runs/" + run.path("id").asString();
+        PrintWriter err = spec.commandLine().getErr();
+        long shown = -1;
+        while (!run.path("state").asString().equals("done")) {
+            long deleted = run.path("deleted").path("accounts").asLong();
+            if (deleted != shown) {
+                err.println("  " + deleted + " of " + run.path("matched").asLong() + " accounts");
+                err.flush();
+                shown = deleted;
+            }
+            pause();
+            run = client.get(path, Map.of()).body();
+        }
+        PrintWriter out = spec.commandLine().getOut();
+        out.println(
+                format == Format.json
+                        ? run.toPrettyString()
+                        : rule + " deleted: " + Counts.of(run.path("deleted")) + ".");
+        out.flush();
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(POLL_MILLIS);
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("Stopped watching; the run goes on.", stopping);
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/** cuenta sign-in and sign-out. */
+@NullMarked
+package dev.cuenta.cli.session;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,156 @@
+package dev.cuenta.core.access;
+
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.type.Outcome;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The one door through which input becomes values. A field that is unknown or may not be written is refused by its name, never
+ * dropped; all refusals come together.
+ */
+public final class Admission {
+    private final AccountModel model;
+    private final AccessMatrix matrix;
+
+    public Admission(AccountModel model, AccessMatrix matrix) {
+        this.model = model;
+        this.matrix = matrix;
+    }
+
+    /**
+     * Values for a new account of the kind: what the body gives, and defaults for what it does not.
+     *
+     * @param body fields by name, profiles as nested maps; nothing else
+     * @throws Problem INVALID with every refusal
+     */
+    public Map<FieldPath, @Nullable Object> forNew(
+            Operation operation, Set<Party> parties, Kind kind, Map<String, ?> body) {
+        Visit visit = new Visit(operation, parties, kind, model.fieldsOf(kind));
+        visit.readBody(body);
+        visit.fillDefaults();
+        return visit.finish();
+    }
+
+    /**
+     * The values that a JSON Merge Patch (RFC 7396) changes; null takes a value away.
+     *
+     * @throws Problem INVALID with every refusal
+     */
+    public Map<FieldPath, @Nullable Object> forChange(Set<Party> parties, Kind kind, Map<String, ?> patch) {
+        Visit visit = new Visit(Operation.CHANGE, parties, kind, model.fieldsOf(kind));
+        visit.readBody(patch);
+        return visit.finish();
+    }
+
+    /** One body on its way through the door. */
+    private final class Visit {
+        private final Operation operation;
+        private final Set<Party> parties;
+        private final Kind kind;
+        private final List<Field> fields;
+        private final Map<FieldPath, @Nullable Object> values = new LinkedHashMap<>();
+        private final List<Violation> violations = new ArrayList<>();
+
+        Visit(Operation operation, Set<Party> parties, Kind kind, List<Field> fields) {
+            this.operation = operation;
+            this.parties = parties;
+            this.kind = kind;
+            this.fields = fields;
+        }
+
+        void readBody(Map<String, ?> body) {
+            body.forEach((name, raw) -> {
+                if (!kind.profiles().contains(name)) {
+                    readField(new FieldPath(null, name), raw);
+                } else if (raw instanceof Map<?, ?> group) {
+                    group.forEach((inner, value) -> readField(new FieldPath(name, String.valueOf(inner)), value));
+                } else {
+                    refuse("/" + name, "type", "`" + name + "` is a profile: give an object with its fields.");
+                }
+            });
+        }
+
+        private void readField(FieldPath path, @Nullable Object raw) {
+            Field field = model.field(path).filter(fields::contains).orElse(null);
+            if (field == null) {
+                refuse(path.pointer(), "unknown", unknown(path));
+            } else if (!matrix.writes(parties, field, operation)) {
+                refuse(path.pointer(), "notWritable", "`" + path + "` may not be written by you" + when() + ".");
+            } else if (raw == null) {
+                clear(field);
+            } else {
+                accept(field, field.type().read(raw, field.limits()));
+            }
+        }
+
+        private String unknown(FieldPath path) {
+            boolean elsewhere = model.field(path).isPresent();
+            Set<String> names = new TreeSet<>();
+            fields.stream()
+                    .filter(field -> matrix.writes(parties, field, operation))
+                    .forEach(field -> names.add(field.path().toString()));
+            return elsewhere
+                    ? "An account of the kind `" + kind.name() + "` has no `" + path + "`."
+                    : "There is no field `" + path + "`. " + Nearest.advice(path.toString(), names);
+        }
+
+        private String when() {
+            return operation == Operation.SIGN_UP ? " at sign-up" : "";
+        }
+
+        private void clear(Field field) {
+            if (field.required()) {
+                refuse(
+                        field.path().pointer(),
+                        "required",
+                        "`" + field.path() + "` is required and cannot be taken away.");
+            } else {
+                values.put(field.path(), null);
+            }
+        }
+
+        private void accept(Field field, Outcome outcome) {
+            outcome.value().ifPresent(value -> values.put(field.path(), value));
+            outcome.refusal().ifPresent(refusal -> refuse(field.path().pointer(), refusal.code(), refusal.detail()));
+        }
+
+        void fillDefaults() {
+            for (Field field : fields) {
+                if (values.get(field.path()) == null && field.defaultValue() != null) {
+                    values.put(field.path(), field.defaultValue());
+                }
+                boolean refused = violations.stream()
+                        .anyMatch(violation ->
+                                violation.pointer().equals(field.path().pointer()));
+                if (field.required() && values.get(field.path()) == null && !refused) {
+                    refuse(field.path().pointer(), "required", "`" + field.path() + "` is required.");
+                }
+            }
+        }
+
+        private void refuse(String pointer, String code, String detail) {
+            violations.add(new Violation(pointer, code, detail));
+        }
+
+        Map<FieldPath, @Nullable Object> finish() {
+            if (!violations.isEmpty()) {
+                throw Problem.invalid(violations);
+            }
+            return Collections.unmodifiableMap(values);
+        }
+    }
+}

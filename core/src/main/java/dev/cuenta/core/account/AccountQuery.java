@@ -1,0 +1,25 @@
+package dev.cuenta.core.account;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A page of a list.
+ *
+ * @param condition null for all
+ * @param after where the page before ended; null for the first page
+ * @param tenant null for accounts of every tenant and of none
+ */
+public record AccountQuery(
+        @Nullable Condition condition,
+        Attribute sort,
+        boolean descending,
+        int limit,
+        @Nullable Position after,
+        @Nullable TenantId tenant) {
+
+    public static final int DEFAULT_LIMIT = 25;
+    public static final int HIGHEST_LIMIT = 200;
+
+    /** The last record of a page: its value of the sort attribute, and its id to tell equals apart. */
+    public record Position(@Nullable Object value, AccountId id) {}
+}

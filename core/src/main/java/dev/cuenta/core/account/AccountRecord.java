@@ -1,0 +1,49 @@
+package dev.cuenta.core.account;
+
+import dev.cuenta.core.model.FieldPath;
+import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One account with its profiles, as it is stored. It holds hidden values too: nothing but
+ * {@link dev.cuenta.core.access.Projection} may turn it into something that leaves.
+ *
+ * @param values typed values by field; a missing value is null
+ * @param version counts every change; the ETag
+ */
+public record AccountRecord(
+        AccountId id,
+        String kind,
+        Map<FieldPath, @Nullable Object> values,
+        List<GivenRole> roles,
+        List<Membership> tenants,
+        Instant created,
+        Instant lastModified,
+        long version) {
+
+    /** A role, and the tenant in which it was given if it counts only there. */
+    public record GivenRole(String role, @Nullable TenantId tenant) {}
+
+    /** A tenant that the account belongs to. */
+    public record Membership(TenantId id, String name) {}
+
+    public AccountRecord {
+        values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
+        roles = List.copyOf(roles);
+        tenants = List.copyOf(tenants);
+    }
+
+    public boolean belongsTo(TenantId tenant) {
+        return tenants.stream().anyMatch(membership -> membership.id().equals(tenant));
+    }
+
+    /** Fields may be personal; a log line must never get them by accident. */
+    @Override
+    public String toString() {
+        return "account " + id;
+    }
+}

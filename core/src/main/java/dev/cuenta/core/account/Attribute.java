@@ -1,0 +1,46 @@
+package dev.cuenta.core.account;
+
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.Comparison;
+import dev.cuenta.core.type.FieldType;
+import dev.cuenta.core.type.Limits;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Something that filters compare and lists are sorted by: a field of the model, or what every account has.
+ *
+ * @param field null for what every account has
+ */
+public record Attribute(
+        String path,
+        Source source,
+        FieldType type,
+        Limits limits,
+        @Nullable Field field) {
+    /** Where the value of an attribute is found. */
+    public enum Source {
+        FIELD,
+        ID,
+        KIND,
+        CREATED,
+        LAST_MODIFIED,
+        ROLE
+    }
+
+    public Set<Comparison> comparisons() {
+        return switch (source) {
+            case ID, KIND, ROLE -> Comparison.EQUALITY;
+            case FIELD, CREATED, LAST_MODIFIED -> type.comparisons();
+        };
+    }
+
+    public boolean sortable() {
+        return source != Source.ROLE;
+    }
+
+    /** Whether the attribute compares by its letters as they are; otherwise in normal form. */
+    public boolean exact() {
+        return source != Source.FIELD || limits.caseExact() || !comparisons().contains(Comparison.CO);
+    }
+}

@@ -1,0 +1,60 @@
+package dev.cuenta.core.account;
+
+import dev.cuenta.core.account.Attribute.Source;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.FieldTypes;
+import dev.cuenta.core.type.Limits;
+import java.math.BigDecimal;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+
+/** The attributes that somebody may filter and sort by. */
+public final class Attributes {
+    public static final String CREATED = "meta.created";
+
+    private final Map<String, Attribute> byPath = new LinkedHashMap<>();
+
+    private Attributes() {}
+
+    /** Those of the model's fields that the predicate lets through, and what every account has. */
+    public static Attributes of(AccountModel model, Predicate<Field> visible) {
+        Attributes attributes = new Attributes();
+        attributes.add("id", Source.ID, "string", Limits.NONE);
+        attributes.add("kind", Source.KIND, "choice", options(model.kinds().keySet()));
+        attributes.add(CREATED, Source.CREATED, "dateTime", Limits.NONE);
+        attributes.add("meta.lastModified", Source.LAST_MODIFIED, "dateTime", Limits.NONE);
+        if (!model.roles().isEmpty()) {
+            attributes.add("roles", Source.ROLE, "choice", options(model.roles().keySet()));
+        }
+        model.fields().values().stream().filter(visible).forEach(attributes::add);
+        return attributes;
+    }
+
+    public Optional<Attribute> find(String path) {
+        return Optional.ofNullable(byPath.get(path));
+    }
+
+    public Set<String> paths() {
+        return Collections.unmodifiableSet(byPath.keySet());
+    }
+
+    private void add(Field field) {
+        String path = field.path().toString();
+        byPath.put(path, new Attribute(path, Source.FIELD, field.type(), field.limits(), field));
+    }
+
+    private void add(String path, Source source, String type, Limits limits) {
+        byPath.put(path, new Attribute(path, source, FieldTypes.require(type), limits, null));
+    }
+
+    private static Limits options(Set<String> names) {
+        BigDecimal none = null;
+        return new Limits(null, null, none, none, 0, 0, List.copyOf(names), null, true);
+    }
+}

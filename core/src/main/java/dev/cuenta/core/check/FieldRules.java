@@ -1,0 +1,157 @@
+package dev.cuenta.core.check;
+
+import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.finding.Findings;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Mutability;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Sensitivity;
+import dev.cuenta.core.type.Column;
+import java.util.List;
+import java.util.Locale;
+
+/** What can be said about one field at a time. */
+final class FieldRules {
+    private static final List<String> PHONE_WORDS = List.of("phone", "mobile", "telephone", "fax");
+
+    private final AccountModel model;
+    private final Findings findings;
+
+    FieldRules(AccountModel model, Findings findings) {
+        this.model = model;
+        this.findings = findings;
+    }
+
+    void check() {
+        for (Field field : model.fields().values()) {
+            checkSignUp(field);
+            checkSignIn(field);
+            checkPromotion(field);
+            checkType(field);
+            checkAccess(field);
+        }
+    }
+
+    private void checkSignUp(Field field) {
+        String profile = field.path().profile();
+        boolean atSignUp = profile == null || model.defaultKind().profiles().contains(profile);
+        boolean guestWrites = field.write().contains(Party.GUEST) && field.mutability() != Mutability.READ_ONLY;
+        boolean signUpIsOpen =
+                model.fields().values().stream().anyMatch(other -> other.write().contains(Party.GUEST));
+        if (signUpIsOpen && atSignUp && field.required() && field.defaultValue() == null && !guestWrites) {
+            add(
+                    FindingCode.SIGN_UP_IMPOSSIBLE,
+                    field,
+                    "",
+                    "`" + field.path() + "` is required, has no default, and sign-up may not write it.",
+                    "Add guest to its write list, give it a default, or make it optional.");
+        }
+    }
+
+    private void checkSignIn(Field field) {
+        if (!field.signIn()) {
+            return;
+        }
+        if (!field.required()) {
+            add(
+                    FindingCode.SIGN_IN_OPTIONAL,
+                    field,
+                    ".signIn",
+                    "People sign in with `" + field.path() + "`, but it is optional.",
+                    "Add `required: true`.");
+        }
+        if (!field.unique()) {
+            add(
+                    FindingCode.SIGN_IN_NOT_UNIQUE,
+                    field,
+                    ".signIn",
+                    "People sign in with `" + field.path() + "`, but it is not unique.",
+                    "Add `uniqueness: server`.");
+        }
+        if (field.limits().caseExact()) {
+            add(
+                    FindingCode.SIGN_IN_CASE_EXACT,
+                    field,
+                    ".caseExact",
+                    "People sign in with `" + field.path() + "`, and capitals count.",
+                    "Take `caseExact` out.");
+        }
+        if (field.path().profile() != null || field.column().kind() != Column.Kind.TEXT) {
+            add(
+                    FindingCode.NOT_SUPPORTED,
+                    field,
+                    ".signIn",
+                    "Only a text field of the account itself can be signed in with.",
+                    "Move the field to `fields`.");
+        }
+    }
+
+    private void checkPromotion(Field field) {
+        boolean byExisting = Boolean.TRUE.equals(field.existing());
+        boolean byDefault = Boolean.TRUE.equals(field.defaultValue()) && field.existing() == null;
+        if (byExisting || byDefault) {
+            add(
+                    FindingCode.PROMOTES_EXISTING,
+                    field,
+                    byExisting ? ".existing" : ".default",
+                    "Every account that is there when `" + field.path() + "` arrives gets true.",
+                    "Add `existing: false`, so that only new accounts get it.");
+        }
+    }
+
+    private void checkType(Field field) {
+        String name = field.path().name().toLowerCase(Locale.ROOT);
+        boolean numeric =
+                field.column().kind() == Column.Kind.BIGINT || field.column().kind() == Column.Kind.NUMERIC;
+        if (numeric && PHONE_WORDS.stream().anyMatch(name::contains)) {
+            add(
+                    FindingCode.PHONE_AS_NUMBER,
+                    field,
+                    ".type",
+                    "`" + field.path() + "` looks like a telephone number and is kept as a number.",
+                    "Use `type: phone`.");
+        }
+        if (field.type().name().equals("text") && field.limits().maxLength() == null) {
+            add(
+                    FindingCode.UNBOUNDED_TEXT,
+                    field,
+                    "",
+                    "`" + field.path() + "` has no limit.",
+                    "Add `maxLength`, such as `maxLength: 2000`.");
+        }
+    }
+
+    private void checkAccess(Field field) {
+        boolean personal = field.sensitivity() == Sensitivity.PERSONAL;
+        boolean open = field.read().contains(Party.MEMBER) || field.read().contains(Party.GUEST);
+        if (personal && open && field.leaves()) {
+            add(
+                    FindingCode.PERSONAL_TOO_OPEN,
+                    field,
+                    ".read",
+                    "`" + field.path() + "` is personal, and every member of a tenant may read it.",
+                    "Take member and guest out of its read list.");
+        }
+        if (field.write().isEmpty() && field.mutability() != Mutability.READ_ONLY) {
+            add(
+                    FindingCode.WRITABLE_BY_NOBODY,
+                    field,
+                    ".write",
+                    "Nobody may write `" + field.path() + "`.",
+                    "Name who may, or say `mutability: readOnly`.");
+        }
+        if (field.read().isEmpty() && field.leaves()) {
+            add(
+                    FindingCode.READABLE_BY_NOBODY,
+                    field,
+                    ".read",
+                    "Nobody may read `" + field.path() + "`.",
+                    "Name who may, or say `returned: never`.");
+        }
+    }
+
+    private void add(FindingCode code, Field field, String below, String message, String advice) {
+        findings.add(code, Paths.of(field) + below, message, advice);
+    }
+}

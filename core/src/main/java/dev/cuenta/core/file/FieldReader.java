@@ -1,0 +1,245 @@
+package dev.cuenta.core.file;
+
+import com.google.re2j.Pattern;
+import com.google.re2j.PatternSyntaxException;
+import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Mutability;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Returned;
+import dev.cuenta.core.model.Sensitivity;
+import dev.cuenta.core.model.Uniqueness;
+import dev.cuenta.core.type.FieldType;
+import dev.cuenta.core.type.FieldTypes;
+import dev.cuenta.core.type.Limits;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** Reads one field's declaration. */
+final class FieldReader {
+    private static final Set<String> LATER_TYPES = Set.of("json", "image", "qr", "account");
+    private static final Set<String> LIMIT_KEYS =
+            Set.of("minLength", "maxLength", "min", "max", "precision", "scale", "options", "pattern", "caseExact");
+    private static final int LONGEST_TEXT = 1_000_000;
+    private static final int DEFAULT_STRING_LENGTH = 255;
+
+    private final Set<Party> readByDefault;
+    private final Set<Party> writeByDefault;
+
+    FieldReader(Set<Party> readByDefault, Set<Party> writeByDefault) {
+        this.readByDefault = readByDefault;
+        this.writeByDefault = writeByDefault;
+    }
+
+    /** Empty when the field's type is not known: nothing else about it can be judged then. */
+    Optional<Field> read(FieldPath path, Element element) {
+        return element.section().flatMap(section -> type(section).map(type -> read(path, type, section)));
+    }
+
+    private static Optional<FieldType> type(Section section) {
+        Optional<Element> element = section.require("type", "Say what it holds, such as `type: string`.");
+        Optional<String> name = element.flatMap(Element::text);
+        Optional<FieldType> type = name.flatMap(FieldTypes::named);
+        if (name.isPresent() && type.isEmpty()) {
+            String given = name.get();
+            boolean later = LATER_TYPES.contains(given);
+            element.orElseThrow()
+                    .report(
+                            later ? FindingCode.NOT_SUPPORTED : FindingCode.UNKNOWN_REFERENCE,
+                            later
+                                    ? "The type `" + given + "` is not supported yet."
+                                    : "There is no type `" + given + "`.",
+                            later
+                                    ? "Leave the field out for now."
+                                    : Nearest.advice(given, new TreeSet<>(FieldTypes.names())));
+        }
+        return type;
+    }
+
+    private Field read(FieldPath path, FieldType type, Section section) {
+        Limits limits = limits(type, section);
+        Field field = new Field(
+                path,
+                type,
+                limits,
+                section.take("required").flatMap(Element::flag).orElse(false),
+                value("default", type, limits, section),
+                existing(type, limits, section),
+                uniqueness(section),
+                section.take("signIn").flatMap(Element::flag).orElse(false),
+                section.take("returned")
+                        .flatMap(element -> element.oneOf(Returned.class))
+                        .orElse(Returned.DEFAULT),
+                section.take("mutability")
+                        .flatMap(element -> element.oneOf(Mutability.class))
+                        .orElse(Mutability.READ_WRITE),
+                sensitivity(section),
+                parties("read", section).orElse(readByDefault),
+                parties("write", section).orElse(writeByDefault),
+                section.take("label").flatMap(Element::text).orElse(Names.label(path.name())),
+                section.take("description").flatMap(Element::text).orElse(""));
+        section.notSupported(
+                "formerly",
+                "multiValued",
+                "maxItems",
+                "confirm",
+                "compute",
+                "erase",
+                "order",
+                "group",
+                "search",
+                "keep",
+                "maxBytes",
+                "of");
+        section.refuseOthers();
+        return field;
+    }
+
+    static Optional<Set<Party>> parties(String key, Section section) {
+        return section.take(key)
+                .map(element -> element.texts().stream().map(Party::new).collect(Collectors.toSet()));
+    }
+
+    private static Uniqueness uniqueness(Section section) {
+        Optional<Element> element = section.take("uniqueness");
+        if (element.flatMap(Element::scalar).filter("tenant"::equals).isPresent()) {
+            element.get()
+                    .report(
+                            FindingCode.NOT_SUPPORTED,
+                            "`uniqueness: tenant` is not supported yet.",
+                            "Use `server` or `none`.");
+            return Uniqueness.NONE;
+        }
+        return element.flatMap(given -> given.oneOf(Uniqueness.class)).orElse(Uniqueness.NONE);
+    }
+
+    private static Sensitivity sensitivity(Section section) {
+        Optional<Element> element = section.take("sensitivity");
+        if (element.flatMap(Element::scalar).filter("secret"::equals).isPresent()) {
+            element.get()
+                    .report(
+                            FindingCode.NOT_SUPPORTED,
+                            "`sensitivity: secret` is not supported yet: the value would not be encrypted.",
+                            "Use `personal` with `returned: never`, or leave the field out for now.");
+            return Sensitivity.PERSONAL;
+        }
+        return element.flatMap(given -> given.oneOf(Sensitivity.class)).orElse(Sensitivity.OPEN);
+    }
+
+    private static Limits limits(FieldType type, Section section) {
+        Set<String> others = new TreeSet<>(LIMIT_KEYS);
+        others.removeAll(type.limitKeys());
+        section.notHere(others, "means nothing for the type " + type + ".");
+        Set<String> keys = type.limitKeys();
+        Limits limits = new Limits(
+                keys.contains("minLength") ? whole("minLength", section, 0, LONGEST_TEXT, null) : null,
+                keys.contains("maxLength") ? whole("maxLength", section, 1, LONGEST_TEXT, defaultLength(type)) : null,
+                keys.contains("min") ? decimal("min", section) : null,
+                keys.contains("max") ? decimal("max", section) : null,
+                keys.contains("precision")
+                        ? orElse(whole("precision", section, 1, 100, null), Limits.DEFAULT_PRECISION)
+                        : 0,
+                keys.contains("scale") ? orElse(whole("scale", section, 0, 50, null), Limits.DEFAULT_SCALE) : 0,
+                keys.contains("options") ? options(section) : List.of(),
+                keys.contains("pattern") ? pattern(section) : null,
+                keys.contains("caseExact")
+                        && section.take("caseExact").flatMap(Element::flag).orElse(false));
+        checkOrder(limits, section);
+        return limits;
+    }
+
+    private static @Nullable Integer defaultLength(FieldType type) {
+        return type.name().equals("string") ? DEFAULT_STRING_LENGTH : null;
+    }
+
+    private static int orElse(@Nullable Integer given, int otherwise) {
+        return given == null ? otherwise : given;
+    }
+
+    private static @Nullable Integer whole(
+            String key, Section section, int least, int most, @Nullable Integer otherwise) {
+        Optional<Integer> given = section.take(key).flatMap(element -> element.whole(least, most));
+        return given.isPresent() ? given.get() : otherwise;
+    }
+
+    private static @Nullable BigDecimal decimal(String key, Section section) {
+        return section.take(key).flatMap(Element::decimal).orElse(null);
+    }
+
+    private static List<String> options(Section section) {
+        List<String> options = section.require("options", "List what can be chosen, such as `options: [day, night]`.")
+                .map(Element::texts)
+                .orElse(List.of());
+        if (options.size() != Set.copyOf(options).size()) {
+            section.take("options")
+                    .ifPresent(element -> element.report(
+                            FindingCode.BAD_VALUE, "An option stands in the list twice.", "Take one of them out."));
+        }
+        return options.isEmpty() ? List.of("") : options.stream().distinct().toList();
+    }
+
+    private static @Nullable String pattern(Section section) {
+        Optional<Element> element = section.take("pattern");
+        Optional<String> pattern = element.flatMap(Element::text);
+        try {
+            pattern.ifPresent(Pattern::compile);
+            return pattern.orElse(null);
+        } catch (PatternSyntaxException refused) {
+            element.orElseThrow()
+                    .report(
+                            FindingCode.BAD_VALUE,
+                            "The pattern cannot be read: " + refused.getMessage() + ".",
+                            "Patterns are RE2 expressions; back-references and look-around are not part of them.");
+            return null;
+        }
+    }
+
+    private static void checkOrder(Limits limits, Section section) {
+        boolean lengths =
+                limits.minLength() != null && limits.maxLength() != null && limits.minLength() > limits.maxLength();
+        boolean range =
+                limits.min() != null && limits.max() != null && limits.min().compareTo(limits.max()) > 0;
+        if (lengths || range || limits.scale() > Math.max(limits.precision(), 0)) {
+            section.take("type")
+                    .ifPresent(element -> element.report(
+                            FindingCode.BAD_VALUE,
+                            "The limits leave no value possible.",
+                            "Make the lower limit the smaller one."));
+        }
+    }
+
+    private static @Nullable Object existing(FieldType type, Limits limits, Section section) {
+        Optional<Element> element = section.take("existing");
+        if (element.filter(Element::isGroup).isEmpty()) {
+            return value("existing", type, limits, section);
+        }
+        Section group = element.get().section().orElseThrow();
+        Object value = value("value", type, limits, group);
+        group.notSupported("from");
+        group.refuseOthers();
+        return value;
+    }
+
+    private static @Nullable Object value(String key, FieldType type, Limits limits, Section section) {
+        Optional<Element> element = section.take(key);
+        Optional<Object> raw = element.flatMap(Element::scalar);
+        if (raw.isEmpty()) {
+            return null;
+        }
+        var outcome = type.read(raw.get(), limits);
+        outcome.refusal()
+                .ifPresent(refusal -> element.get()
+                        .report(
+                                FindingCode.BAD_VALUE,
+                                "`" + key + "` does not fit the field: " + refusal.detail(),
+                                "Give a value that the field itself would accept."));
+        return outcome.value().orElse(null);
+    }
+}

@@ -1,0 +1,238 @@
+package dev.cuenta.core.file;
+
+import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.finding.Findings;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.IdScheme;
+import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Profile;
+import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.model.Template;
+import dev.cuenta.core.model.TenantRules;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Reads the sections of a model file. */
+final class ModelReader {
+    private static final Set<String> RESERVED_FIELDS = Set.of(
+            "id",
+            "kind",
+            "displayName",
+            "roles",
+            "tenants",
+            "meta",
+            "password",
+            "version",
+            "createdAt",
+            "lastModifiedAt",
+            "accountId");
+    private static final Set<Party> NOBODY = Set.of();
+
+    private final Findings findings;
+    private final Map<FieldPath, Field> fields = new LinkedHashMap<>();
+    private final Map<String, Profile> profiles = new LinkedHashMap<>();
+
+    ModelReader(Findings findings) {
+        this.findings = findings;
+    }
+
+    AccountModel read(Section file) {
+        version(file);
+        String name = file.require("name", "Give the model a name, such as `name: marea`.")
+                .flatMap(Element::text)
+                .orElse("");
+        FieldReader fieldReader = fieldReader(file);
+        file.take("fields").flatMap(Element::section).ifPresent(section -> readFields(null, section, fieldReader));
+        file.take("profiles").flatMap(Element::section).ifPresent(section -> readProfiles(section, fieldReader));
+        AccountModel model = new AccountModel(
+                name,
+                file.take("id")
+                        .flatMap(element -> element.oneOf(IdScheme.class))
+                        .orElse(IdScheme.UUID7),
+                template("displayName", file).orElse(new Template("")),
+                kinds(file),
+                profiles,
+                fields,
+                new PasswordReader().read(file.take("password").flatMap(Element::section)),
+                roles(file),
+                tenants(file),
+                retention(file));
+        file.notSupported("services");
+        file.refuseOthers();
+        return model;
+    }
+
+    private static void version(Section file) {
+        file.require("cuenta", "Begin the file with `cuenta: 1`, the version of the format.")
+                .ifPresent(element -> element.whole(1, 1));
+    }
+
+    private static FieldReader fieldReader(Section file) {
+        Optional<Section> access = file.take("access").flatMap(Element::section);
+        FieldReader reader = new FieldReader(
+                access.flatMap(section -> FieldReader.parties("read", section)).orElse(NOBODY),
+                access.flatMap(section -> FieldReader.parties("write", section)).orElse(NOBODY));
+        access.ifPresent(Section::refuseOthers);
+        return reader;
+    }
+
+    private void readFields(@Nullable String profile, Section section, FieldReader reader) {
+        for (Section.Named named : section.named()) {
+            if (RESERVED_FIELDS.contains(named.name())) {
+                named.element()
+                        .report(
+                                FindingCode.RESERVED_NAME,
+                                "A field cannot be named `" + named.name() + "`: every account has that already.",
+                                "Choose another name.");
+            } else {
+                FieldPath path = new FieldPath(profile, named.name());
+                reader.read(path, named.element()).ifPresent(field -> fields.put(path, field));
+            }
+        }
+    }
+
+    private void readProfiles(Section section, FieldReader reader) {
+        for (Section.Named named : section.named()) {
+            if (RESERVED_FIELDS.contains(named.name()) || fields.containsKey(new FieldPath(null, named.name()))) {
+                named.element()
+                        .report(
+                                FindingCode.RESERVED_NAME,
+                                "A profile cannot be named `" + named.name()
+                                        + "`: the account has a field of that name.",
+                                "Choose another name.");
+                continue;
+            }
+            named.element().section().ifPresent(profile -> {
+                String label = profile.take("label").flatMap(Element::text).orElse(Names.label(named.name()));
+                profiles.put(named.name(), new Profile(named.name(), label));
+                profile.require("fields", "A profile is a group of fields.")
+                        .flatMap(Element::section)
+                        .ifPresent(group -> readFields(named.name(), group, reader));
+                profile.notSupported("formerly");
+                profile.refuseOthers();
+            });
+        }
+    }
+
+    private Map<String, Kind> kinds(Section file) {
+        Map<String, Kind> kinds = new LinkedHashMap<>();
+        for (Section.Named named : named("kinds", file)) {
+            named.element().section().ifPresent(section -> {
+                kinds.put(
+                        named.name(),
+                        new Kind(
+                                named.name(),
+                                section.take("label").flatMap(Element::text).orElse(Names.label(named.name())),
+                                section.take("profiles").map(Element::texts).orElse(List.of()),
+                                section.take("default").flatMap(Element::flag).orElse(false)));
+                section.refuseOthers();
+            });
+        }
+        if (kinds.isEmpty()) {
+            // A model without kinds has one, with every profile.
+            kinds.put("account", new Kind("account", "Account", List.copyOf(profiles.keySet()), true));
+        }
+        return kinds;
+    }
+
+    private Map<String, Role> roles(Section file) {
+        Map<String, Role> roles = new LinkedHashMap<>();
+        for (Section.Named named : named("roles", file)) {
+            if (Party.RESERVED.contains(named.name())) {
+                named.element()
+                        .report(
+                                FindingCode.RESERVED_NAME,
+                                "A role cannot be named `" + named.name()
+                                        + "`: in access lists that is everyone's own word.",
+                                "Choose another name.");
+                continue;
+            }
+            named.element().section().ifPresent(section -> roles.put(named.name(), role(named.name(), section)));
+        }
+        return roles;
+    }
+
+    private static Role role(String name, Section section) {
+        Role role = new Role(
+                name,
+                section.require("number", "Give the role a number that stays its own for ever.")
+                        .flatMap(element -> element.whole(1, 32_000))
+                        .orElse(0),
+                section.take("default").flatMap(Element::flag).orElse(false),
+                section.take("within")
+                        .flatMap(element -> element.oneOf(Within.class))
+                        .isPresent(),
+                section.take("may")
+                        .map(element -> Set.copyOf(new HashSet<>(element.texts())))
+                        .orElse(Set.of()));
+        section.take("label");
+        section.refuseOthers();
+        return role;
+    }
+
+    private enum Within {
+        TENANT
+    }
+
+    private TenantRules tenants(Section file) {
+        Optional<Section> given = file.take("tenants").flatMap(Element::section);
+        if (given.isEmpty()) {
+            return TenantRules.NONE;
+        }
+        Section section = given.get();
+        String membership = section.take("membership").flatMap(Element::text).orElse("none");
+        String onSignUp = section.take("onSignUp").flatMap(Element::text).orElse("none");
+        Optional<Template> name = template("name", section);
+        onlyOf("membership", membership, List.of("none", "many"), List.of("one"), section);
+        onlyOf("onSignUp", onSignUp, List.of("none", "create"), List.of("invited"), section);
+        section.notSupported("currentFrom");
+        section.refuseOthers();
+        boolean creates = onSignUp.equals("create");
+        if (creates && name.isEmpty()) {
+            findings.add(
+                    FindingCode.MISSING_KEY,
+                    "tenants",
+                    "`name` is missing in `tenants`.",
+                    "Say how the tenant of a sign-up is called, such as `name: '{person.givenName} moorings'`.");
+        }
+        return new TenantRules(membership.equals("many"), creates ? name.orElse(null) : null);
+    }
+
+    private static void onlyOf(String key, String given, List<String> now, List<String> later, Section section) {
+        if (!now.contains(given)) {
+            section.take(key)
+                    .ifPresent(element -> element.report(
+                            later.contains(given) ? FindingCode.NOT_SUPPORTED : FindingCode.WRONG_SHAPE,
+                            "`" + key + ": " + given + "` is not possible" + (later.contains(given) ? " yet." : "."),
+                            "Use one of: " + String.join(", ", now) + "."));
+        }
+    }
+
+    private Map<String, RetentionRule> retention(Section file) {
+        Map<String, RetentionRule> rules = new LinkedHashMap<>();
+        for (Section.Named named : named("retention", file)) {
+            named.element()
+                    .section()
+                    .flatMap(section -> RetentionReader.read(named.name(), section))
+                    .ifPresent(rule -> rules.put(named.name(), rule));
+        }
+        return rules;
+    }
+
+    private static List<Section.Named> named(String key, Section file) {
+        return file.take(key).flatMap(Element::section).map(Section::named).orElse(List.of());
+    }
+
+    private static Optional<Template> template(String key, Section section) {
+        return section.take(key).flatMap(Element::text).map(Template::new);
+    }
+}

@@ -1,0 +1,76 @@
+package dev.cuenta.core.file;
+
+import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.model.PasswordRules;
+import java.util.HashSet;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Reads the section {@code password}. */
+final class PasswordReader {
+    private static final Pattern SIZE = Pattern.compile("(\\d{1,7}) ?(KiB|MiB)");
+    /** RFC 9106 section 3.1: at least 8 KiB a lane; OWASP's lowest recommendation is 7 MiB, and a phone's memory is the most. */
+    private static final int LEAST_KIB = 7 * 1024;
+
+    private static final int MOST_KIB = 1024 * 1024;
+
+    PasswordRules read(Optional<Section> given) {
+        if (given.isEmpty()) {
+            return PasswordRules.DEFAULT;
+        }
+        Section section = given.get();
+        section.take("scheme").ifPresent(PasswordReader::checkScheme);
+        Optional<Section> parameters = section.take("parameters").flatMap(Element::section);
+        Optional<Section> policy = section.take("policy").flatMap(Element::section);
+        PasswordRules rules = new PasswordRules(
+                parameters
+                        .flatMap(group -> group.take("memory"))
+                        .flatMap(PasswordReader::kibibytes)
+                        .orElse(PasswordRules.DEFAULT.memoryKiB()),
+                whole(parameters, "iterations", 1, 20, PasswordRules.DEFAULT.iterations()),
+                whole(parameters, "parallelism", 1, 16, PasswordRules.DEFAULT.parallelism()),
+                whole(policy, "minLength", 8, 64, PasswordRules.DEFAULT.minLength()),
+                whole(policy, "maxLength", 64, 1024, PasswordRules.DEFAULT.maxLength()),
+                policy.flatMap(group -> group.take("refuse"))
+                        .map(PasswordReader::refusals)
+                        .orElse(PasswordRules.DEFAULT.refuse()));
+        parameters.ifPresent(Section::refuseOthers);
+        policy.ifPresent(Section::refuseOthers);
+        section.notSupported("accept");
+        section.refuseOthers();
+        return rules;
+    }
+
+    private static void checkScheme(Element element) {
+        if (element.text().filter(scheme -> !scheme.equals("argon2id")).isPresent()) {
+            element.report(FindingCode.NOT_SUPPORTED, "This scheme is not supported yet.", "Use `argon2id`.");
+        }
+    }
+
+    private static int whole(Optional<Section> section, String key, int least, int most, int otherwise) {
+        return section.flatMap(group -> group.take(key))
+                .flatMap(element -> element.whole(least, most))
+                .orElse(otherwise);
+    }
+
+    private static Optional<Integer> kibibytes(Element element) {
+        Matcher size = SIZE.matcher(element.text().orElse(""));
+        int kibibytes = size.matches()
+                ? Integer.parseInt(size.group(1)) * (size.group(2).equals("MiB") ? 1024 : 1)
+                : 0;
+        if (kibibytes >= LEAST_KIB && kibibytes <= MOST_KIB) {
+            return Optional.of(kibibytes);
+        }
+        element.report(
+                FindingCode.BAD_VALUE, "`memory` must be a size from 7 MiB to 1024 MiB.", "Write it as `19 MiB`.");
+        return Optional.empty();
+    }
+
+    private static Set<PasswordRules.Refusal> refusals(Element element) {
+        Set<PasswordRules.Refusal> refusals = new HashSet<>();
+        element.items().forEach(item -> item.oneOf(PasswordRules.Refusal.class).ifPresent(refusals::add));
+        return refusals;
+    }
+}

@@ -1,0 +1,5 @@
+/** Reads a model file, with line and column for every message. */
+@NullMarked
+package dev.cuenta.core.file;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,69 @@
+package dev.cuenta.core.finding;
+
+import static dev.cuenta.core.finding.Severity.ERROR;
+import static dev.cuenta.core.finding.Severity.NOTE;
+import static dev.cuenta.core.finding.Severity.WARNING;
+
+import java.util.Locale;
+
+/** Everything the checker can say. A code is stable: builds and reviews may rely on it. */
+public enum FindingCode {
+    UNREADABLE(ERROR, "The file is not well-formed YAML or JSON."),
+    UNKNOWN_KEY(ERROR, "The format has no such key here; nothing would happen with what it says."),
+    MISSING_KEY(ERROR, "A key that the format needs is missing."),
+    WRONG_SHAPE(ERROR, "The value has another shape than the format says."),
+    NOT_SUPPORTED(
+            ERROR,
+            "The format knows this, but this version of Cuenta cannot do it yet; it refuses rather than half do it."),
+    BAD_NAME(ERROR, "Names become JSON keys and column names, so they have to be plain."),
+    RESERVED_NAME(ERROR, "The name already means something else in an account's JSON or in access lists."),
+    UNKNOWN_REFERENCE(ERROR, "Something is named that the model does not declare."),
+    BAD_VALUE(ERROR, "A default, an existing value or a limit does not fit the field's own type."),
+    SIGN_UP_IMPOSSIBLE(ERROR, "Every sign-up would fail: it must give this field and may not."),
+    SIGN_IN_OPTIONAL(ERROR, "Whoever leaves the field empty could never sign in."),
+    SIGN_IN_NOT_UNIQUE(ERROR, "Two accounts could hold the same value, and neither could be told from the other."),
+    SIGN_IN_CASE_EXACT(
+            WARNING,
+            "People type their identifier in other capitals than they signed up with, and are told it is wrong."),
+    NO_SIGN_IN(WARNING, "Nobody can sign in: no field is marked signIn."),
+    PROMOTES_EXISTING(WARNING, "People who are there already would silently get a flag they never had."),
+    GUESSABLE_ID(WARNING, "Counting ids tell everyone how many accounts there are and let them try the neighbours'."),
+    PHONE_AS_NUMBER(WARNING, "A telephone number kept as a number loses its leading zeros and its plus."),
+    UNBOUNDED_TEXT(NOTE, "Without a limit, one person can store megabytes."),
+    PERSONAL_TOO_OPEN(WARNING, "A personal field is readable by people who have no part in it."),
+    HIDDEN_DISPLAY_NAME(
+            ERROR,
+            "The display name is shown to everyone who sees the account, so it would give the hidden field away."),
+    ROLE_NUMBER_REUSED(ERROR, "Two roles with one number cannot be told apart in the database."),
+    NO_ADMINISTRATOR(ERROR, "No role may do everything, so nobody could ever administer the accounts."),
+    DEFAULT_ADMINISTRATES(ERROR, "Everyone who signs up would become an administrator."),
+    WRITABLE_BY_NOBODY(WARNING, "No party may ever write the field, so it keeps its default for ever."),
+    READABLE_BY_NOBODY(NOTE, "No party may read the field, so it can only be looked at in the database."),
+    UNUSED_PROFILE(WARNING, "No kind has the profile, so no account ever gets it."),
+    SAME_IN_EVERY_KIND(
+            NOTE, "The same field stands in a profile of every kind; it belongs in a shared profile or in fields."),
+    RETENTION_TOO_SOON(WARNING, "Accounts would go within a day of the date the rule counts from."),
+    RETENTION_SPARES_NONE(WARNING, "Without a filter the rule takes every account that is old enough.");
+
+    private final Severity severity;
+    private final String why;
+
+    FindingCode(Severity severity, String why) {
+        this.severity = severity;
+        this.why = why;
+    }
+
+    public Severity severity() {
+        return severity;
+    }
+
+    /** Why it matters, the same for every finding with this code. */
+    public String why() {
+        return why;
+    }
+
+    @Override
+    public String toString() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}

@@ -1,0 +1,85 @@
+package dev.cuenta.core.model;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What an account is: the whole declaration as one immutable value, in the order of the file. */
+public record AccountModel(
+        String name,
+        IdScheme id,
+        Template displayName,
+        Map<String, Kind> kinds,
+        Map<String, Profile> profiles,
+        Map<FieldPath, Field> fields,
+        PasswordRules password,
+        Map<String, Role> roles,
+        TenantRules tenants,
+        Map<String, RetentionRule> retention) {
+
+    public AccountModel {
+        kinds = ordered(kinds);
+        profiles = ordered(profiles);
+        fields = ordered(fields);
+        roles = ordered(roles);
+        retention = ordered(retention);
+    }
+
+    private static <K, V> Map<K, V> ordered(Map<K, V> map) {
+        return Collections.unmodifiableMap(new LinkedHashMap<>(map));
+    }
+
+    public Optional<Field> field(FieldPath path) {
+        return Optional.ofNullable(fields.get(path));
+    }
+
+    public Optional<Field> field(String path) {
+        return field(FieldPath.parse(path));
+    }
+
+    /** The fields of the account itself, without its profiles'. */
+    public List<Field> ownFields() {
+        return fields.values().stream()
+                .filter(field -> field.path().profile() == null)
+                .toList();
+    }
+
+    public List<Field> fieldsOfProfile(String profile) {
+        return fields.values().stream()
+                .filter(field -> profile.equals(field.path().profile()))
+                .toList();
+    }
+
+    /** The fields that an account of the kind has: its own, and those of the kind's profiles. */
+    public List<Field> fieldsOf(Kind kind) {
+        return fields.values().stream()
+                .filter(field -> field.path().profile() == null
+                        || kind.profiles().contains(field.path().profile()))
+                .toList();
+    }
+
+    public Kind defaultKind() {
+        return kinds.values().stream()
+                .filter(Kind::byDefault)
+                .findFirst()
+                .orElseGet(() -> kinds.values().iterator().next());
+    }
+
+    public List<Field> signInFields() {
+        return fields.values().stream().filter(Field::signIn).toList();
+    }
+
+    public List<Role> defaultRoles() {
+        return roles.values().stream().filter(Role::byDefault).toList();
+    }
+
+    public List<Role> administeringRoles() {
+        return roles.values().stream().filter(Role::administers).toList();
+    }
+
+    public Optional<Role> roleNumbered(int number) {
+        return roles.values().stream().filter(role -> role.number() == number).findFirst();
+    }
+}

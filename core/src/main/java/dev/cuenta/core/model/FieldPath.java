@@ -1,0 +1,21 @@
+package dev.cuenta.core.model;
+
+import org.jspecify.annotations.Nullable;
+
+/** A field's name, with its profile's where it has one: {@code email}, {@code person.givenName}. */
+public record FieldPath(@Nullable String profile, String name) {
+    public static FieldPath parse(String path) {
+        int dot = path.indexOf('.');
+        return dot < 0 ? new FieldPath(null, path) : new FieldPath(path.substring(0, dot), path.substring(dot + 1));
+    }
+
+    /** JSON Pointer (RFC 6901) to the value in an account's JSON. */
+    public String pointer() {
+        return profile == null ? "/" + name : "/" + profile + "/" + name;
+    }
+
+    @Override
+    public String toString() {
+        return profile == null ? name : profile + "." + name;
+    }
+}

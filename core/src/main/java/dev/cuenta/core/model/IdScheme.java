@@ -1,0 +1,8 @@
+package dev.cuenta.core.model;
+
+/** How account ids are made: time-ordered or random UUIDs (RFC 9562), or counting numbers. */
+public enum IdScheme {
+    UUID7,
+    UUID4,
+    SEQUENCE
+}

@@ -1,0 +1,24 @@
+package dev.cuenta.core.model;
+
+import java.util.Set;
+
+/**
+ * How passwords are hashed and which are accepted. {@code memoryKiB}, {@code iterations} and {@code parallelism} are those of
+ * Argon2id (RFC 9106 section 4); lengths are in code points.
+ */
+public record PasswordRules(
+        int memoryKiB, int iterations, int parallelism, int minLength, int maxLength, Set<Refusal> refuse) {
+    /** Sorts of passwords that are refused, whatever their length. */
+    public enum Refusal {
+        COMMON,
+        CONTAINS_IDENTIFIER
+    }
+
+    /** The parameters that OWASP's password storage guidance names first for Argon2id. */
+    public static final PasswordRules DEFAULT =
+            new PasswordRules(19 * 1024, 2, 1, 10, 128, Set.of(Refusal.COMMON, Refusal.CONTAINS_IDENTIFIER));
+
+    public PasswordRules {
+        refuse = Set.copyOf(refuse);
+    }
+}

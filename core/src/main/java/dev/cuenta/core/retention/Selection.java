@@ -1,0 +1,39 @@
+package dev.cuenta.core.retention;
+
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Attributes;
+import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Conditions;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.type.Column;
+import dev.cuenta.core.type.Comparison;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+
+/** The records that a rule takes at one moment: those that its filter chooses and whose time has come. */
+public record Selection(Condition condition, Attribute since, Instant cutoff) {
+    public static Selection of(AccountModel model, RetentionRule rule, Instant now) {
+        Attributes attributes = Attributes.of(model, field -> true);
+        Attribute since = attributes.find(rule.since()).orElseThrow();
+        Instant cutoff = rule.after().before(now);
+        boolean day = since.type().column(since.limits()).kind() == Column.Kind.DATE;
+        Object latest = day ? cutoff.atOffset(ZoneOffset.UTC).toLocalDate() : cutoff;
+        List<Condition> conditions = new ArrayList<>();
+        conditions.add(new Condition.Compare(since, Comparison.LE, latest));
+        if (rule.where() != null) {
+            conditions.add(new Conditions(attributes).bind(rule.where()).orElseThrow());
+        }
+        model.administeringRoles().forEach(role -> conditions.add(sparing(role, attributes)));
+        return new Selection(new Condition.And(conditions), since, cutoff);
+    }
+
+    /** Whoever administers is never pruned, or a rule could lock everybody out. */
+    private static Condition sparing(Role role, Attributes attributes) {
+        Attribute roles = attributes.find("roles").orElseThrow();
+        return new Condition.Not(new Condition.Compare(roles, Comparison.EQ, role.name()));
+    }
+}

@@ -1,0 +1,44 @@
+package dev.cuenta.core.type;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** All the types there are, by the name that model files use. */
+public final class FieldTypes {
+    private static final Map<String, FieldType> BY_NAME = byName(List.of(
+            new StringType(),
+            new TextType(),
+            new EmailType(),
+            new PhoneType(),
+            new UrlType(),
+            new IntegerType(),
+            new DecimalType(),
+            new BooleanType(),
+            new DateType(),
+            new DateTimeType(),
+            new ChoiceType()));
+
+    private FieldTypes() {}
+
+    public static Optional<FieldType> named(String name) {
+        return Optional.ofNullable(BY_NAME.get(name));
+    }
+
+    public static Set<String> names() {
+        return BY_NAME.keySet();
+    }
+
+    /** The type that must be there, for attributes that Cuenta itself declares. */
+    public static FieldType require(String name) {
+        return named(name).orElseThrow();
+    }
+
+    private static Map<String, FieldType> byName(List<FieldType> types) {
+        Map<String, FieldType> byName = new LinkedHashMap<>();
+        types.forEach(type -> byName.put(type.name(), type));
+        return byName;
+    }
+}

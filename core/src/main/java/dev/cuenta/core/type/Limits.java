@@ -1,0 +1,63 @@
+package dev.cuenta.core.type;
+
+import com.google.re2j.Pattern;
+import java.math.BigDecimal;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The bounds that a field sets to its type's values. What a field does not say is null or empty.
+ *
+ * @param minLength in code points
+ * @param maxLength in code points
+ * @param pattern an RE2 expression that the whole value must match; linear in time
+ */
+public record Limits(
+        @Nullable Integer minLength,
+        @Nullable Integer maxLength,
+        @Nullable BigDecimal min,
+        @Nullable BigDecimal max,
+        int precision,
+        int scale,
+        List<String> options,
+        @Nullable String pattern,
+        boolean caseExact) {
+
+    public static final int DEFAULT_PRECISION = 18;
+    public static final int DEFAULT_SCALE = 2;
+    public static final Limits NONE =
+            new Limits(null, null, null, null, DEFAULT_PRECISION, DEFAULT_SCALE, List.of(), null, false);
+
+    public Limits {
+        options = List.copyOf(options);
+    }
+
+    Outcome checkLength(String text) {
+        int length = text.codePointCount(0, text.length());
+        if (maxLength != null && length > maxLength) {
+            return Outcome.refused(
+                    "maxLength", "Has " + length + " characters; at most " + maxLength + " are allowed.");
+        }
+        if (minLength != null && length < minLength) {
+            return Outcome.refused(
+                    "minLength", "Has " + length + " characters; at least " + minLength + " are needed.");
+        }
+        return Outcome.accepted(text);
+    }
+
+    Outcome checkPattern(String text) {
+        return pattern == null || Pattern.matches(pattern, text)
+                ? Outcome.accepted(text)
+                : Outcome.refused("pattern", "Does not have the form " + pattern + ".");
+    }
+
+    Outcome checkRange(BigDecimal number, Object value) {
+        if (min != null && number.compareTo(min) < 0) {
+            return Outcome.refused("min", "Must be " + min.toPlainString() + " or more.");
+        }
+        if (max != null && number.compareTo(max) > 0) {
+            return Outcome.refused("max", "Must be " + max.toPlainString() + " or less.");
+        }
+        return Outcome.accepted(value);
+    }
+}

@@ -1,0 +1,28 @@
+package dev.cuenta.core.type;
+
+/** Several lines of text. */
+final class TextType extends TextualType {
+    TextType() {
+        super("text");
+    }
+
+    @Override
+    Outcome readText(String text) {
+        return Outcome.accepted(text.replace("\r\n", "\n"));
+    }
+
+    @Override
+    boolean forbidden(int codePoint) {
+        return Character.isISOControl(codePoint) && codePoint != '\n' && codePoint != '\r' && codePoint != '\t';
+    }
+
+    @Override
+    public String control() {
+        return "textarea";
+    }
+
+    @Override
+    public Object sample(String fieldName, Limits limits, Words words) {
+        return cut(words.sentence(), limits);
+    }
+}

@@ -1,0 +1,24 @@
+package dev.cuenta.service;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import org.jspecify.annotations.Nullable;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/**
+ * What an installation sets: {@code cuenta.*} properties, or {@code CUENTA_*} in the environment.
+ *
+ * @param keyFile where the installation key is kept; made at the first start, readable by its owner only
+ * @param sessionLength how long a session lasts
+ */
+@ConfigurationProperties("cuenta")
+public record Settings(Database database, Path keyFile, Duration sessionLength) {
+    /** The PostgreSQL database. The password comes from the environment, never from an argument. */
+    public record Database(
+            String url, String user, @Nullable String password) {
+        @Override
+        public String toString() {
+            return url;
+        }
+    }
+}

@@ -1,0 +1,90 @@
+package dev.cuenta.service;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import dev.cuenta.core.password.CommonPasswords;
+import dev.cuenta.core.password.PasswordScheme;
+import dev.cuenta.service.password.Argon2id;
+import dev.cuenta.service.password.PackagedCommonPasswords;
+import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.database.Migrations;
+import dev.cuenta.store.retention.RetentionRuns;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Publisher;
+import dev.cuenta.store.revision.Revisions;
+import java.time.Clock;
+import javax.sql.DataSource;
+import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import tools.jackson.core.StreamReadFeature;
+import tools.jackson.core.StreamWriteFeature;
+
+@Configuration(proxyBeanMethods = false)
+class Wiring {
+    @Bean(destroyMethod = "close")
+    HikariDataSource dataSource(Settings settings) {
+        HikariConfig config = new HikariConfig();
+        config.setPoolName("cuenta");
+        config.setJdbcUrl(settings.database().url());
+        config.setUsername(settings.database().user());
+        config.setPassword(settings.database().password());
+        config.setMaximumPoolSize(16);
+        config.setMinimumIdle(2);
+        // A failed statement's server message would hold stored values.
+        config.addDataSourceProperty("logServerErrorDetail", "false");
+        config.addDataSourceProperty("ApplicationName", "cuenta");
+        config.addDataSourceProperty("tcpKeepAlive", "true");
+        HikariDataSource dataSource = new HikariDataSource(config);
+        Migrations.run(dataSource);
+        return dataSource;
+    }
+
+    @Bean
+    Connections connections(DataSource dataSource) {
+        return new Connections(dataSource);
+    }
+
+    @Bean
+    Revisions revisions(Connections connections) {
+        return new Revisions(connections);
+    }
+
+    @Bean(destroyMethod = "close")
+    LiveRevisions liveRevisions(DataSource dataSource, Connections connections, Revisions revisions) {
+        LiveRevisions live = new LiveRevisions(dataSource, connections, revisions);
+        live.refresh();
+        return live;
+    }
+
+    @Bean
+    Publisher publisher(Connections connections, Revisions revisions, LiveRevisions live) {
+        return new Publisher(connections, revisions, live);
+    }
+
+    @Bean
+    RetentionRuns retentionRuns(Connections connections) {
+        return new RetentionRuns(connections);
+    }
+
+    @Bean
+    Clock clock() {
+        return Clock.systemUTC();
+    }
+
+    @Bean
+    PasswordScheme passwordScheme() {
+        return new Argon2id();
+    }
+
+    @Bean
+    CommonPasswords commonPasswords() {
+        return new PackagedCommonPasswords();
+    }
+
+    @Bean
+    JsonMapperBuilderCustomizer strictJson() {
+        return builder -> builder.enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+                .enable(StreamWriteFeature.WRITE_BIGDECIMAL_AS_PLAIN);
+    }
+}

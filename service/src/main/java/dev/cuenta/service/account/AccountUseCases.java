@@ -1,0 +1,192 @@
+package dev.cuenta.service.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Removal;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.role.RoleGrants;
+import java.time.Clock;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** What people do with accounts, each in one transaction. */
+@Component
+public final class AccountUseCases {
+    public static final String READ = "accounts.read";
+    public static final String WRITE = "accounts.write";
+
+    /** An account as it may leave, with its version for the ETag. */
+    public record View(Map<String, Object> json, long version) {}
+
+    private final LiveRevisions live;
+    private final NewAccounts newAccounts;
+    private final Clock clock;
+
+    AccountUseCases(LiveRevisions live, NewAccounts newAccounts, Clock clock) {
+        this.live = live;
+        this.newAccounts = newAccounts;
+        this.clock = clock;
+    }
+
+    /** Makes an account of the default kind, with its profiles, default roles and, where the model says so, a tenant. */
+    View signUp(Map<String, Object> body) {
+        return live.with(revision -> {
+            NewAccounts.Prepared prepared = newAccounts.forSignUp(revision, body);
+            return revision.write(work -> {
+                AccountId id = newAccounts.store(prepared, work);
+                newAccounts.makeTenant(prepared, id, work);
+                return view(work, id, Set.of(Party.OWNER));
+            });
+        });
+    }
+
+    /** Makes an account for somebody else. It joins the caller's current tenant, or those that the body names. */
+    View create(Caller caller, Map<String, Object> body) {
+        return live.with(revision -> {
+            caller.require(WRITE, revision.model());
+            Optional<TenantId> scope = caller.scope(WRITE, revision.model());
+            NewAccounts.Prepared prepared = newAccounts.forOperator(revision, caller, scope.orElse(null), body);
+            return revision.write(
+                    work -> view(work, newAccounts.store(prepared, work), caller.parties(revision.model())));
+        });
+    }
+
+    private static View view(Work work, AccountId id, Set<Party> parties) {
+        AccountRecord record = new Accounts(work).find(id, null).orElseThrow();
+        return new View(work.revision().projection().project(record, parties, Set.of()), record.version());
+    }
+
+    View own(Caller caller, Set<String> fields) {
+        return live.with(revision ->
+                revision.read(work -> project(revision, caller, ownRecord(caller, new Accounts(work)::find), fields)));
+    }
+
+    View show(Caller caller, AccountId id, Set<String> fields) {
+        return live.with(revision -> revision.read(work ->
+                project(revision, caller, reach(caller, READ, revision, id, new Accounts(work)::find), fields)));
+    }
+
+    private static View project(LiveRevision revision, Caller caller, AccountRecord record, Set<String> fields) {
+        Set<Party> parties = caller.parties(revision.model(), record);
+        revision.projection().checkRequested(fields, parties);
+        return new View(revision.projection().project(record, parties, fields), record.version());
+    }
+
+    View changeOwn(Caller caller, Map<String, Object> patch, @Nullable Long expected) {
+        return live.with(revision -> revision.write(
+                work -> change(work, caller, ownRecord(caller, new Accounts(work)::findForChange), patch, expected)));
+    }
+
+    /**
+     * Applies a JSON Merge Patch.
+     *
+     * @param expected the version that the caller has seen; null to change whatever is there
+     */
+    View change(Caller caller, AccountId id, Map<String, Object> patch, @Nullable Long expected) {
+        return live.with(revision -> revision.write(work -> change(
+                work, caller, reach(caller, WRITE, revision, id, new Accounts(work)::findForChange), patch, expected)));
+    }
+
+    private View change(
+            Work work, Caller caller, AccountRecord record, Map<String, Object> patch, @Nullable Long expected) {
+        LiveRevision revision = work.revision();
+        AccountModel model = revision.model();
+        checkVersion(record, expected);
+        Map<String, Object> body = new LinkedHashMap<>(patch);
+        Optional<RoleChange> roles = RoleChange.take(body, caller, model, record);
+        refuseFixed(body);
+        Set<Party> parties = caller.parties(model, record);
+        var kind = model.kinds().getOrDefault(record.kind(), model.defaultKind());
+        var values = revision.admission().forChange(parties, kind, body);
+        Accounts accounts = new Accounts(work);
+        accounts.change(record, values, clock.instant());
+        roles.ifPresent(change -> change.apply(work, record));
+        work.session().clear();
+        return project(revision, caller, accounts.find(record.id(), null).orElseThrow(), Set.of());
+    }
+
+    private static void refuseFixed(Map<String, Object> body) {
+        List<Violation> fixed = List.of("id", "kind", "displayName", "tenants", "meta", "password").stream()
+                .filter(body::containsKey)
+                .map(name -> new Violation("/" + name, "notWritable", "`" + name + "` cannot be changed here."))
+                .toList();
+        if (!fixed.isEmpty()) {
+            throw Problem.invalid(fixed);
+        }
+    }
+
+    void remove(Caller caller, AccountId id, @Nullable Long expected) {
+        live.with(revision -> revision.write(work -> {
+            AccountRecord record = reach(caller, WRITE, revision, id, new Accounts(work)::findForChange);
+            checkVersion(record, expected);
+            guardLastAdministrator(work, record);
+            return new Removal(work).remove(List.of(record.id()));
+        }));
+    }
+
+    static void guardLastAdministrator(Work work, AccountRecord record) {
+        AccountModel model = work.revision().model();
+        boolean administers = record.roles().stream()
+                .anyMatch(given -> given.tenant() == null
+                        && Optional.ofNullable(model.roles().get(given.role()))
+                                .filter(role -> role.administers())
+                                .isPresent());
+        if (administers && new RoleGrants(work).lockAdministrators() <= 1) {
+            throw Problem.of(ProblemKind.CONFLICT, "This is the last administrator. Make another one first.");
+        }
+    }
+
+    private static void checkVersion(AccountRecord record, @Nullable Long expected) {
+        if (expected != null && expected != record.version()) {
+            throw Problem.of(
+                    ProblemKind.STALE,
+                    "You have seen version " + expected + "; the account is at version " + record.version()
+                            + ". Read it again and repeat your change.");
+        }
+    }
+
+    private static AccountRecord ownRecord(Caller caller, Lookup lookup) {
+        AccountId own = caller.account();
+        if (own == null) {
+            throw Problem.of(ProblemKind.NOT_FOUND, "The installation key belongs to nobody. Sign in as a person.");
+        }
+        return lookup.find(own, null).orElseThrow(AccountUseCases::noSuchAccount);
+    }
+
+    /** One's own record, or one that the permission reaches. What is out of reach is not there. */
+    private static AccountRecord reach(
+            Caller caller, String permission, LiveRevision revision, AccountId id, Lookup lookup) {
+        if (id.equals(caller.account())) {
+            return ownRecord(caller, lookup);
+        }
+        if (!caller.may(permission, revision.model())) {
+            throw noSuchAccount();
+        }
+        return lookup.find(id, caller.scope(permission, revision.model()).orElse(null))
+                .orElseThrow(AccountUseCases::noSuchAccount);
+    }
+
+    @FunctionalInterface
+    private interface Lookup {
+        Optional<AccountRecord> find(AccountId id, @Nullable TenantId tenant);
+    }
+
+    private static Problem noSuchAccount() {
+        return Problem.of(ProblemKind.NOT_FOUND, "There is no such account within your reach.");
+    }
+}

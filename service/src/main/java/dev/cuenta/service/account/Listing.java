@@ -1,0 +1,124 @@
+package dev.cuenta.service.account;
+
+import dev.cuenta.core.account.AccountQuery;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Attributes;
+import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Conditions;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.filter.FilterParser;
+import dev.cuenta.core.filter.FilterSyntaxException;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Lists accounts: filtered and sorted by what the caller may read, a page at a time. */
+@Component
+final class Listing {
+    /** What a request asks for, as it was written. */
+    record Request(
+            @Nullable String filter,
+            @Nullable String sort,
+            Set<String> fields,
+            int limit,
+            @Nullable String cursor) {}
+
+    /** A page as it may leave; {@code next} is null on the last one. */
+    record Page(List<Map<String, Object>> items, @Nullable String next) {}
+
+    private final LiveRevisions live;
+    private final Cursors cursors;
+
+    Listing(LiveRevisions live, Cursors cursors) {
+        this.live = live;
+        this.cursors = cursors;
+    }
+
+    Page list(Caller caller, Request request) {
+        return live.with(revision -> {
+            AccountModel model = revision.model();
+            caller.require(AccountUseCases.READ, model);
+            Set<Party> parties = caller.parties(model);
+            revision.projection().checkRequested(request.fields(), parties);
+            AccountQuery query = query(revision, parties, caller.scope(AccountUseCases.READ, model), request);
+            List<AccountRecord> records = revision.read(work -> new Accounts(work).page(query));
+            boolean more = records.size() > query.limit();
+            List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
+            List<Map<String, Object>> items = page.stream()
+                    .map(record ->
+                            revision.projection().project(record, caller.parties(model, record), request.fields()))
+                    .toList();
+            return new Page(items, more ? cursors.after(page.get(page.size() - 1), query, request.sort()) : null);
+        });
+    }
+
+    /** How many accounts the filter chooses. */
+    long count(Caller caller, @Nullable String filter) {
+        return live.with(revision -> {
+            AccountModel model = revision.model();
+            caller.require(AccountUseCases.READ, model);
+            Condition condition = condition(filter, attributes(revision, caller.parties(model)));
+            Optional<TenantId> scope = caller.scope(AccountUseCases.READ, model);
+            return revision.read(work -> new Accounts(work).count(condition, scope.orElse(null)));
+        });
+    }
+
+    private AccountQuery query(LiveRevision revision, Set<Party> parties, Optional<TenantId> scope, Request request) {
+        if (request.limit() < 1 || request.limit() > AccountQuery.HIGHEST_LIMIT) {
+            throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + AccountQuery.HIGHEST_LIMIT + ".");
+        }
+        Attributes attributes = attributes(revision, parties);
+        String sort = request.sort() == null ? Attributes.CREATED : request.sort();
+        boolean descending = sort.startsWith("-");
+        Attribute attribute = sortable(descending ? sort.substring(1) : sort, attributes);
+        return new AccountQuery(
+                condition(request.filter(), attributes),
+                attribute,
+                descending,
+                request.limit(),
+                request.cursor() == null ? null : cursors.read(request.cursor(), attribute, request.sort()),
+                scope.orElse(null));
+    }
+
+    private static Attributes attributes(LiveRevision revision, Set<Party> parties) {
+        return Attributes.of(revision.model(), field -> revision.matrix().reads(parties, field));
+    }
+
+    private static Attribute sortable(String path, Attributes attributes) {
+        return attributes
+                .find(path)
+                .filter(Attribute::sortable)
+                .orElseThrow(() -> Problem.invalid(
+                        "/sort",
+                        "unknown",
+                        "There is no field `" + path + "` to sort by. " + Nearest.advice(path, attributes.paths())));
+    }
+
+    private static @Nullable Condition condition(@Nullable String filter, Attributes attributes) {
+        if (filter == null || filter.isBlank()) {
+            return null;
+        }
+        Conditions conditions = new Conditions(attributes);
+        try {
+            Optional<Condition> condition = conditions.bind(FilterParser.parse(filter));
+            return condition.orElseThrow(() -> Problem.invalid(conditions.refusals().stream()
+                    .map(refusal -> new Violation("/filter", "filter", refusal))
+                    .toList()));
+        } catch (FilterSyntaxException unreadable) {
+            throw Problem.invalid("/filter", "syntax", "The filter cannot be read. " + unreadable.detail());
+        }
+    }
+}

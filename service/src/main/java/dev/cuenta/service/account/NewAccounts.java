@@ -1,0 +1,201 @@
+package dev.cuenta.service.account;
+
+import dev.cuenta.core.access.Operation;
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.model.Template;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.password.Passwords;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.NewAccount;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.tenant.Tenants;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/**
+ * How accounts come into being, whoever makes them. What can be worked out before the transaction is: reading the body and
+ * hashing the password; then the account, its profiles, its hash, its roles and its tenants are stored together.
+ */
+@Component
+public final class NewAccounts {
+    /** An account that is ready to be stored. */
+    public record Prepared(
+            NewAccount account, @Nullable String passwordHash, Set<Role> roles, List<TenantId> tenants) {}
+
+    private final Passwords passwords;
+    private final Clock clock;
+
+    NewAccounts(Passwords passwords, Clock clock) {
+        this.passwords = passwords;
+        this.clock = clock;
+    }
+
+    Prepared forSignUp(LiveRevision revision, Map<String, Object> body) {
+        AccountModel model = revision.model();
+        if (model.fields().values().stream().noneMatch(field -> field.write().contains(Party.GUEST))) {
+            throw Problem.of(ProblemKind.FORBIDDEN, "Sign-up is closed: the model lets guests write nothing.");
+        }
+        Map<String, Object> rest = new LinkedHashMap<>(body);
+        String password = takePassword(rest);
+        if (password == null) {
+            throw Problem.invalid("/password", "required", "`password` is required.");
+        }
+        Map<FieldPath, @Nullable Object> values =
+                revision.admission().forNew(Operation.SIGN_UP, Set.of(Party.GUEST), model.defaultKind(), rest);
+        String hash = hash(password, model, values);
+        return new Prepared(
+                new NewAccount(model.defaultKind(), values, clock.instant()), hash, defaultRoles(model), List.of());
+    }
+
+    Prepared forOperator(LiveRevision revision, Caller caller, @Nullable TenantId scope, Map<String, Object> body) {
+        AccountModel model = revision.model();
+        Map<String, Object> rest = new LinkedHashMap<>(body);
+        String password = takePassword(rest);
+        Kind kind = takeKind(rest, model);
+        Set<Role> roles = defaultRoles(model);
+        if (rest.containsKey("roles")) {
+            roles.addAll(RoleChange.read(rest.remove("roles"), caller, model));
+        }
+        List<TenantId> tenants = takeTenants(rest, scope);
+        Map<FieldPath, @Nullable Object> values =
+                revision.admission().forNew(Operation.CREATE, caller.parties(model), kind, rest);
+        String hash = password == null ? null : hash(password, model, values);
+        return new Prepared(new NewAccount(kind, values, clock.instant()), hash, roles, tenants);
+    }
+
+    /** For Cuenta's own records: every field may be set. */
+    public Prepared forSeed(
+            LiveRevision revision,
+            Kind kind,
+            Map<String, Object> body,
+            Set<Role> roles,
+            List<TenantId> tenants,
+            Instant created) {
+        AccountModel model = revision.model();
+        Map<String, Object> rest = new LinkedHashMap<>(body);
+        String password = takePassword(rest);
+        Map<FieldPath, @Nullable Object> values = revision.admission().forNew(Operation.SEED, Set.of(), kind, rest);
+        String hash = password == null ? null : hash(password, model, values);
+        Set<Role> all = defaultRoles(model);
+        all.addAll(roles);
+        return new Prepared(new NewAccount(kind, values, created), hash, all, tenants);
+    }
+
+    public AccountId store(Prepared prepared, Work work) {
+        AccountId id = new Accounts(work).insert(prepared.account());
+        if (prepared.passwordHash() != null) {
+            new Credentials(work).set(id, prepared.passwordHash());
+        }
+        Tenants tenants = new Tenants(work);
+        prepared.tenants().forEach(tenant -> tenants.join(id, tenant));
+        RoleGrants grants = new RoleGrants(work);
+        for (Role role : prepared.roles()) {
+            List<@Nullable TenantId> where = new ArrayList<>();
+            if (role.withinTenant()) {
+                where.addAll(prepared.tenants());
+            } else {
+                where.add(null);
+            }
+            where.forEach(tenant -> grants.give(id, role, tenant));
+        }
+        return id;
+    }
+
+    /** The tenant that a sign-up makes, where the model says that it does. */
+    void makeTenant(Prepared prepared, AccountId id, Work work) {
+        AccountModel model = work.revision().model();
+        Template name = model.tenants().nameAtSignUp();
+        if (name != null) {
+            String filled = name.fill(path -> {
+                Object value = prepared.account().values().get(path);
+                return value == null ? "" : value;
+            });
+            Tenants tenants = new Tenants(work);
+            tenants.join(id, tenants.create(filled.isEmpty() ? "Tenant" : filled));
+        }
+    }
+
+    private String hash(String password, AccountModel model, Map<FieldPath, @Nullable Object> values) {
+        List<String> identifiers = new ArrayList<>();
+        for (Field field : model.signInFields()) {
+            if (values.get(field.path()) instanceof String identifier) {
+                identifiers.add(identifier);
+            }
+        }
+        return passwords.hash(password, model.password(), identifiers);
+    }
+
+    private static Set<Role> defaultRoles(AccountModel model) {
+        return new LinkedHashSet<>(model.defaultRoles());
+    }
+
+    private static @Nullable String takePassword(Map<String, Object> body) {
+        Object raw = body.remove("password");
+        if (raw == null || raw instanceof String) {
+            return (String) raw;
+        }
+        throw Problem.invalid("/password", "type", "`password` must be a text.");
+    }
+
+    private static Kind takeKind(Map<String, Object> body, AccountModel model) {
+        Object raw = body.remove("kind");
+        if (raw == null) {
+            return model.defaultKind();
+        }
+        Kind kind = model.kinds().get(String.valueOf(raw));
+        if (kind == null) {
+            throw Problem.invalid(
+                    "/kind",
+                    "option",
+                    "There is no kind `" + raw + "`. "
+                            + Nearest.advice(String.valueOf(raw), model.kinds().keySet()));
+        }
+        return kind;
+    }
+
+    /** Whoever works within one tenant makes accounts there and nowhere else. */
+    private static List<TenantId> takeTenants(Map<String, Object> body, @Nullable TenantId scope) {
+        Object raw = body.remove("tenants");
+        if (scope != null && raw != null) {
+            throw Problem.invalid(
+                    "/tenants",
+                    "notWritable",
+                    "The account joins the tenant of your request; `tenants` may not be written by you.");
+        }
+        if (scope != null) {
+            return List.of(scope);
+        }
+        List<TenantId> tenants = new ArrayList<>();
+        for (Object id : raw instanceof List<?> list ? list : List.of()) {
+            try {
+                tenants.add(new TenantId(UUID.fromString(String.valueOf(id))));
+            } catch (IllegalArgumentException notAnId) {
+                throw Problem.invalid(
+                        "/tenants", "unknown", "`" + id + "` is no tenant's id. GET /v1/tenants lists them.");
+            }
+        }
+        return tenants;
+    }
+}

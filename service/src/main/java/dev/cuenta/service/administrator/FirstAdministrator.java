@@ -1,0 +1,71 @@
+package dev.cuenta.service.administrator;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.account.NewAccounts;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.role.RoleGrants;
+import java.time.Clock;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Makes the first administrator: only with the installation key, and only while there is none. */
+@RestController
+final class FirstAdministrator {
+    private final LiveRevisions live;
+    private final NewAccounts newAccounts;
+    private final Clock clock;
+
+    FirstAdministrator(LiveRevisions live, NewAccounts newAccounts, Clock clock) {
+        this.live = live;
+        this.newAccounts = newAccounts;
+        this.clock = clock;
+    }
+
+    @PostMapping("/v1/first-administrator")
+    @ResponseStatus(HttpStatus.CREATED)
+    Map<String, Object> create(Caller caller, @RequestBody Map<String, Object> body) {
+        if (caller.account() != null) {
+            throw Problem.of(ProblemKind.FORBIDDEN, "The first administrator is made with the installation key.");
+        }
+        return live.with(revision -> {
+            Map<String, Object> rest = new LinkedHashMap<>(body);
+            if (rest.get("password") == null) {
+                throw Problem.invalid("/password", "required", "`password` is required.");
+            }
+            Object given = rest.remove("kind");
+            Kind kind = revision.model()
+                    .kinds()
+                    .getOrDefault(String.valueOf(given), revision.model().defaultKind());
+            Role role = revision.model().administeringRoles().stream()
+                    .filter(it -> !it.withinTenant())
+                    .findFirst()
+                    .orElseThrow();
+            NewAccounts.Prepared prepared =
+                    newAccounts.forSeed(revision, kind, rest, Set.of(role), List.of(), clock.instant());
+            return revision.write(work -> {
+                if (new RoleGrants(work).lockAdministrators() > 0) {
+                    throw Problem.of(ProblemKind.CONFLICT, "There is an administrator already. They can make others.");
+                }
+                AccountId id = newAccounts.store(prepared, work);
+                return revision.projection()
+                        .project(
+                                new Accounts(work).find(id, null).orElseThrow(),
+                                caller.parties(revision.model()),
+                                Set.of());
+            });
+        });
+    }
+}

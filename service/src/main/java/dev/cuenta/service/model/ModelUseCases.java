@@ -1,0 +1,186 @@
+package dev.cuenta.service.model;
+
+import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.core.finding.Severity;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.revision.Change;
+import dev.cuenta.core.revision.Diff;
+import dev.cuenta.core.revision.ModelDiff;
+import dev.cuenta.service.Background;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.CountedRecords;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Publisher;
+import dev.cuenta.store.revision.Revision;
+import dev.cuenta.store.revision.Revisions;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Checking, comparing and publishing account models. */
+@Component
+final class ModelUseCases {
+    private static final String READ = "model.read";
+    private static final String PUBLISH = "model.publish";
+
+    /** A diff with what its file is called and what stands for it. */
+    record Shown(
+            ModelFile file, @Nullable Diff diff, @Nullable String fingerprint) {}
+
+    /** What a publish is asked to do. */
+    record Publish(String file, String source, @Nullable String fingerprint, Set<String> allow, String message) {}
+
+    private final Connections connections;
+    private final Revisions revisions;
+    private final LiveRevisions live;
+    private final Publisher publisher;
+    private final Background background;
+
+    ModelUseCases(
+            Connections connections,
+            Revisions revisions,
+            LiveRevisions live,
+            Publisher publisher,
+            Background background) {
+        this.connections = connections;
+        this.revisions = revisions;
+        this.live = live;
+        this.publisher = publisher;
+        this.background = background;
+    }
+
+    ModelFile check(Caller caller, String file, String source) {
+        require(caller, READ);
+        return ModelFile.read(file, source);
+    }
+
+    Shown diff(Caller caller, String file, String source) {
+        require(caller, READ);
+        ModelFile checked = ModelFile.read(file, source);
+        Optional<Diff> diff = checked.model().map(this::diff);
+        return new Shown(
+                checked,
+                diff.orElse(null),
+                diff.map(it -> it.fingerprint(source)).orElse(null));
+    }
+
+    private Diff diff(AccountModel next) {
+        return revisions
+                .live()
+                .map(revision -> ModelDiff.between(
+                        revision.number(), Revisions.modelOf(revision), next, new CountedRecords(connections)))
+                .orElseGet(() -> ModelDiff.first(next));
+    }
+
+    /**
+     * Begins to publish; the work goes on beside requests. The same file again takes an unfinished publish up where it stood.
+     *
+     * @return the revision with its progress
+     */
+    Revision publish(Caller caller, Publish request) {
+        require(caller, PUBLISH);
+        Optional<Revision> unfinished = revisions.unfinished();
+        if (unfinished
+                .filter(revision -> revision.source().equals(request.source()))
+                .isPresent()) {
+            background.hurry();
+            return unfinished.get();
+        }
+        ModelFile checked = ModelFile.read(request.file(), request.source());
+        AccountModel next = checked.model().orElseThrow(() -> refusedBy(checked));
+        Diff diff = diff(next);
+        String fingerprint = diff.fingerprint(request.source());
+        if (request.fingerprint() != null && !request.fingerprint().equals(fingerprint)) {
+            throw Problem.of(
+                    ProblemKind.CONFLICT,
+                    "The records or the live revision moved on since the diff " + request.fingerprint()
+                            + " was shown; it is now " + fingerprint + ". Look at the diff again.");
+        }
+        refuseUnanswered(diff, request.allow());
+        if (diff.isEmpty()) {
+            return revisions.live().orElseThrow();
+        }
+        int number = publisher.begin(
+                diff.liveRevision(), request.source(), diff.changes(), caller.author(), request.message());
+        background.hurry();
+        return revisions.numbered(number).orElseThrow();
+    }
+
+    private static Problem refusedBy(ModelFile file) {
+        return Problem.invalid(file.findings().stream()
+                .filter(finding -> finding.severity() == Severity.ERROR)
+                .map(finding -> new Violation(
+                        "/source",
+                        finding.code().toString(),
+                        finding.place() + ": " + finding.message() + " " + finding.advice()))
+                .toList());
+    }
+
+    private static void refuseUnanswered(Diff diff, Set<String> allowed) {
+        List<Change> unanswered = diff.blocking().isEmpty() ? diff.notAllowed(allowed) : diff.blocking();
+        if (!unanswered.isEmpty()) {
+            List<Violation> violations = unanswered.stream()
+                    .map(change -> new Violation(
+                            "/source",
+                            change.name(),
+                            change.what() + " " + change.consequence()
+                                    + (change.blocks()
+                                            ? ""
+                                            : " If that is meant, allow it by its name: " + change.name())))
+                    .toList();
+            throw Problem.of(
+                    ProblemKind.CONFLICT,
+                    "Nothing was published: " + violations.get(0).detail(),
+                    violations);
+        }
+    }
+
+    Revision revision(Caller caller, int number) {
+        require(caller, READ);
+        return revisions
+                .numbered(number)
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.NOT_FOUND,
+                        "There is no revision " + number + ". GET /v1/model/revisions lists them."));
+    }
+
+    Optional<Revision> unfinished(Caller caller) {
+        require(caller, READ);
+        return revisions.unfinished();
+    }
+
+    List<Revision> history(Caller caller) {
+        require(caller, READ);
+        return revisions.history();
+    }
+
+    <T> T look(Caller caller, Function<LiveRevision, T> question) {
+        return live.with(revision -> {
+            caller.require(READ, revision.model());
+            return question.apply(revision);
+        });
+    }
+
+    /** What every signed-in caller may ask: what concerns their own rights. */
+    <T> T lookAtOwnRights(Function<LiveRevision, T> question) {
+        return live.with(question);
+    }
+
+    /** Before the first revision there are no roles yet, and only the installation key's holder gets this far. */
+    private void require(Caller caller, String permission) {
+        if (live.present()) {
+            live.with(revision -> {
+                caller.require(permission, revision.model());
+                return revision;
+            });
+        }
+    }
+}

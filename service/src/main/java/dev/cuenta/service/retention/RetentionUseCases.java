@@ -1,0 +1,174 @@
+package dev.cuenta.service.retention;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.retention.Selection;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Removal;
+import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.retention.RetentionRun;
+import dev.cuenta.store.retention.RetentionRuns;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+
+/** Previewing and running retention rules. */
+@Component
+public final class RetentionUseCases {
+    private static final Logger LOG = LoggerFactory.getLogger(RetentionUseCases.class);
+    private static final String READ = "retention.read";
+    private static final String RUN = "retention.run";
+    private static final int SHOWN = 10;
+    private static final int BATCH = 200;
+
+    /** An account that is due, with the moment that its time is counted from. */
+    record Due(String id, String displayName, String since) {}
+
+    /** What a rule would take now. */
+    record Preview(String rule, Instant cutoff, long accounts, List<Due> first, Map<String, Long> dependents) {}
+
+    private final LiveRevisions live;
+    private final Connections connections;
+    private final RetentionRuns runs;
+    private final Clock clock;
+
+    RetentionUseCases(LiveRevisions live, Connections connections, RetentionRuns runs, Clock clock) {
+        this.live = live;
+        this.connections = connections;
+        this.runs = runs;
+        this.clock = clock;
+    }
+
+    List<RetentionRule> rules(Caller caller) {
+        return live.with(revision -> {
+            caller.require(READ, revision.model());
+            return List.copyOf(revision.model().retention().values());
+        });
+    }
+
+    /** Counts exactly, names the first, and tells what hangs on them; touches nothing. */
+    Preview preview(Caller caller, String rule) {
+        return live.with(revision -> {
+            caller.require(READ, revision.model());
+            Selection selection = selection(revision.model(), rule, clock.instant());
+            return revision.read(work -> {
+                Accounts accounts = new Accounts(work);
+                long count = accounts.count(selection.condition(), null);
+                List<Due> first = accounts.first(selection.condition(), selection.since(), SHOWN).stream()
+                        .map(record -> due(work, record, selection))
+                        .toList();
+                return new Preview(
+                        rule, selection.cutoff(), count, first, dependents(work, accounts, selection, count));
+            });
+        });
+    }
+
+    private static Map<String, Long> dependents(Work work, Accounts accounts, Selection selection, long count) {
+        List<AccountId> ids = accounts.ids(selection.condition(), Math.toIntExact(Math.min(count, Integer.MAX_VALUE)));
+        Map<String, Long> counts = new Removal(work).count(ids);
+        counts.remove("accounts");
+        return counts;
+    }
+
+    private static Due due(Work work, AccountRecord record, Selection selection) {
+        String path = selection.since().path();
+        Object since = switch (selection.since().source()) {
+            case CREATED -> record.created();
+            case LAST_MODIFIED -> record.lastModified();
+            default -> record.values().get(FieldPath.parse(path));
+        };
+        return new Due(record.id().text(), work.revision().projection().displayName(record), String.valueOf(since));
+    }
+
+    /** Begins a run, which goes on beside requests; a run that was cut off is taken up instead of a second one. */
+    RetentionRun begin(Caller caller, String rule) {
+        return live.with(revision -> {
+            caller.require(RUN, revision.model());
+            Selection selection = selection(revision.model(), rule, clock.instant());
+            long matched = revision.read(work -> new Accounts(work).count(selection.condition(), null));
+            return runs.begin(rule, selection.cutoff(), caller.author(), matched);
+        });
+    }
+
+    List<RetentionRun> recent(Caller caller) {
+        return live.with(revision -> {
+            caller.require(READ, revision.model());
+            return runs.recent();
+        });
+    }
+
+    RetentionRun find(Caller caller, String id) {
+        return live.with(revision -> {
+            caller.require(READ, revision.model());
+            return uuid(id).flatMap(runs::find)
+                    .orElseThrow(() -> Problem.of(
+                            ProblemKind.NOT_FOUND, "There is no such run. GET /v1/retention/runs lists them."));
+        });
+    }
+
+    private static Optional<UUID> uuid(String text) {
+        try {
+            return Optional.of(UUID.fromString(text));
+        } catch (IllegalArgumentException notAnId) {
+            return Optional.empty();
+        }
+    }
+
+    /** Does what is left of unfinished runs. Each batch and its count are one transaction; a crash costs at most one batch's work. */
+    public void carryOn() {
+        for (RetentionRun run : runs.unfinished()) {
+            connections.alone("cuenta retention " + run.rule(), sql -> carryOn(run));
+        }
+    }
+
+    private void carryOn(RetentionRun run) {
+        boolean more =
+                runs.find(run.id()).filter(present -> !present.finished()).isPresent();
+        while (more) {
+            more = live.with(revision -> revision.write(work -> takeBatch(run, work)));
+        }
+        runs.finish(run.id());
+        LOG.info("Retention rule {} has run", run.rule());
+    }
+
+    private boolean takeBatch(RetentionRun run, Work work) {
+        RetentionRule rule = work.revision().model().retention().get(run.rule());
+        if (rule == null) {
+            return false; // taken out of the model while the run was cut off
+        }
+        Selection selection = Selection.of(work.revision().model(), rule, clock.instant());
+        List<AccountId> ids = new Accounts(work).lock(selection.condition(), BATCH);
+        if (ids.isEmpty()) {
+            return false;
+        }
+        RetentionRuns.add(work.sql(), run.id(), new Removal(work).remove(ids));
+        return true;
+    }
+
+    private static Selection selection(AccountModel model, String rule, Instant now) {
+        RetentionRule found = model.retention().get(rule);
+        if (found == null) {
+            throw Problem.invalid(
+                    "/rule",
+                    "unknown",
+                    "There is no retention rule `" + rule + "`. "
+                            + Nearest.advice(rule, model.retention().keySet()));
+        }
+        return Selection.of(model, found, now);
+    }
+}

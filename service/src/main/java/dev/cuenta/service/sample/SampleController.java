@@ -1,0 +1,91 @@
+package dev.cuenta.service.sample;
+
+import dev.cuenta.core.account.AccountRecord.Membership;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Span;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.sample.Samples;
+import dev.cuenta.service.account.NewAccounts;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.tenant.Tenants;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Makes believable accounts that are valid under the live model, spread over the time that has passed. */
+@RestController
+final class SampleController {
+    private static final int MOST = 10_000;
+    private static final int BATCH = 50;
+    private static final int TENANTS = 50;
+
+    /** How many; {@code over} is an ISO 8601 duration back from now; the same {@code seed} gives the same people. */
+    record Wanted(
+            int count, @Nullable String over, @Nullable Long seed) {}
+
+    private final LiveRevisions live;
+    private final NewAccounts newAccounts;
+    private final Clock clock;
+
+    SampleController(LiveRevisions live, NewAccounts newAccounts, Clock clock) {
+        this.live = live;
+        this.newAccounts = newAccounts;
+        this.clock = clock;
+    }
+
+    @PostMapping("/v1/samples")
+    Map<String, Object> make(Caller caller, @RequestBody Wanted wanted) {
+        if (wanted.count() < 1 || wanted.count() > MOST) {
+            throw Problem.invalid("/count", "range", "`count` must be from 1 to " + MOST + ".");
+        }
+        Instant now = clock.instant();
+        Instant earliest = Span.parse(wanted.over() == null ? "P2Y" : wanted.over())
+                .orElseThrow(
+                        () -> Problem.invalid("/over", "duration", "`over` must be an ISO 8601 duration, such as P2Y."))
+                .before(now);
+        PackagedWords words = new PackagedWords(wanted.seed() == null ? now.toEpochMilli() : wanted.seed(), now);
+        int made = 0;
+        while (made < wanted.count()) {
+            int batch = Math.min(BATCH, wanted.count() - made);
+            live.with(revision -> {
+                caller.require("samples.make", revision.model());
+                return revision.write(work -> make(batch, revision, words, earliest, now, work));
+            });
+            made += batch;
+        }
+        return Map.of("made", made);
+    }
+
+    private int make(int count, LiveRevision revision, PackagedWords words, Instant earliest, Instant now, Work work) {
+        AccountModel model = revision.model();
+        Samples samples = new Samples(model, words);
+        List<Membership> tenants = model.tenants().present() ? new Tenants(work).list(TENANTS) : List.of();
+        if (model.tenants().present() && tenants.isEmpty()) {
+            throw Problem.of(ProblemKind.CONFLICT, "There are no tenants yet. Sow some first: cuenta seed FILE");
+        }
+        for (int i = 0; i < count; i++) {
+            Kind kind = samples.kind();
+            Instant created = earliest.plusSeconds(
+                    words.between(0, Duration.between(earliest, now).toSeconds()));
+            List<TenantId> joined = tenants.isEmpty()
+                    ? List.of()
+                    : List.of(tenants.get((int) words.between(0, tenants.size() - 1))
+                            .id());
+            newAccounts.store(newAccounts.forSeed(revision, kind, samples.body(kind), Set.of(), joined, created), work);
+        }
+        return count;
+    }
+}

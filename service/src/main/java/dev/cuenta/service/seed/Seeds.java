@@ -1,0 +1,121 @@
+package dev.cuenta.service.seed;
+
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.account.NewAccounts;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.tenant.Tenants;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Records that an installation begins with: tenants by name, then accounts. What is there already is left as it is. */
+@Component
+final class Seeds {
+    private static final String SEED = "seeds.sow";
+
+    /** How many were made, and how many were there already. */
+    record Sown(int tenants, int accounts, int present) {}
+
+    private final LiveRevisions live;
+    private final NewAccounts newAccounts;
+    private final Clock clock;
+
+    Seeds(LiveRevisions live, NewAccounts newAccounts, Clock clock) {
+        this.live = live;
+        this.newAccounts = newAccounts;
+        this.clock = clock;
+    }
+
+    Sown sow(Caller caller, Map<String, Object> body) {
+        return live.with(revision -> {
+            caller.require(SEED, revision.model());
+            List<Object> names = list(body, "tenants");
+            List<Object> accounts = list(body, "accounts");
+            return revision.write(work -> {
+                int tenants = (int) names.stream()
+                        .filter(name -> sowTenant(String.valueOf(name), work))
+                        .count();
+                int made = 0;
+                for (int i = 0; i < accounts.size(); i++) {
+                    made += sowAccount(revision, i, accounts.get(i), work) ? 1 : 0;
+                }
+                return new Sown(tenants, made, accounts.size() - made);
+            });
+        });
+    }
+
+    private static boolean sowTenant(String name, Work work) {
+        Tenants tenants = new Tenants(work);
+        boolean missing = tenants.named(name).isEmpty();
+        if (missing) {
+            tenants.create(name);
+        }
+        return missing;
+    }
+
+    private boolean sowAccount(LiveRevision revision, int index, Object raw, Work work) {
+        if (!(raw instanceof Map<?, ?> given)) {
+            throw Problem.invalid("/accounts/" + index, "type", "Each account is an object with its fields.");
+        }
+        Map<String, Object> body = new LinkedHashMap<>();
+        given.forEach((key, value) -> body.put(String.valueOf(key), value));
+        AccountModel model = revision.model();
+        Kind kind = named(body.remove("kind"), model.kinds(), model.defaultKind(), "/accounts/" + index + "/kind");
+        Set<Role> roles = new LinkedHashSet<>();
+        for (Object role : list(body, "roles")) {
+            roles.add(named(role, model.roles(), null, "/accounts/" + index + "/roles"));
+        }
+        List<TenantId> tenants = new ArrayList<>();
+        for (Object tenant : list(body, "tenants")) {
+            tenants.add(new Tenants(work)
+                    .named(String.valueOf(tenant))
+                    .orElseThrow(() -> Problem.invalid(
+                            "/accounts/" + index + "/tenants",
+                            "unknown",
+                            "There is no tenant `" + tenant + "`; name it under tenants.")));
+        }
+        body.remove("roles");
+        body.remove("tenants");
+        if (present(model, body, work)) {
+            return false;
+        }
+        newAccounts.store(newAccounts.forSeed(revision, kind, body, roles, tenants, clock.instant()), work);
+        return true;
+    }
+
+    private static boolean present(AccountModel model, Map<String, Object> body, Work work) {
+        for (Field field : model.signInFields()) {
+            if (body.get(field.path().name()) instanceof String identifier
+                    && new Accounts(work).byUnique(field, identifier).isPresent()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static <T> T named(@Nullable Object name, Map<String, T> known, @Nullable T otherwise, String pointer) {
+        T found = name == null ? otherwise : known.get(String.valueOf(name));
+        return Optional.ofNullable(found)
+                .orElseThrow(() -> Problem.invalid(pointer, "unknown", "There is no `" + name + "` in the model."));
+    }
+
+    private static List<Object> list(Map<String, Object> body, String key) {
+        return body.get(key) instanceof List<?> list ? List.copyOf(list) : List.of();
+    }
+}

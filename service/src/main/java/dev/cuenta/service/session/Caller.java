@@ -1,0 +1,103 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Who makes a request, and in which tenant.
+ *
+ * @param account null for the holder of the installation key, who has every administering role
+ * @param tenant the tenant that the request is limited to; null for none
+ */
+public record Caller(
+        @Nullable AccountId account,
+        List<GivenRole> given,
+        List<TenantId> tenants,
+        @Nullable TenantId tenant) {
+    public Caller {
+        given = List.copyOf(given);
+        tenants = List.copyOf(tenants);
+    }
+
+    static Caller withInstallationKey(AccountModel model, @Nullable TenantId tenant) {
+        List<GivenRole> roles = model.administeringRoles().stream()
+                .map(role -> new GivenRole(role.name(), null))
+                .toList();
+        return new Caller(null, roles, List.of(), tenant);
+    }
+
+    /** How history and reports name the caller. */
+    public String author() {
+        return account == null ? "installation key" : account.text();
+    }
+
+    /** The roles that count in this request: those without a tenant, and those given in the current one. */
+    public Set<Role> roles(AccountModel model) {
+        return given.stream()
+                .filter(role -> role.tenant() == null || role.tenant().equals(tenant))
+                .flatMap(role -> Optional.ofNullable(model.roles().get(role.role())).stream())
+                .collect(Collectors.toSet());
+    }
+
+    public boolean may(String permission, AccountModel model) {
+        return roles(model).stream().anyMatch(role -> role.permits(permission));
+    }
+
+    /** Refuses a caller without the permission. */
+    public void require(String permission, AccountModel model) {
+        if (!may(permission, model)) {
+            throw Problem.of(
+                    ProblemKind.FORBIDDEN,
+                    "This takes the permission " + permission
+                            + ", which none of your roles gives. Ask an administrator.");
+        }
+    }
+
+    /**
+     * Which records a permission reaches: those of the current tenant, or all (empty) when it comes from a role without tenant
+     * and the request names none.
+     */
+    public Optional<TenantId> scope(String permission, AccountModel model) {
+        if (tenant != null || !model.tenants().present()) {
+            return Optional.ofNullable(tenant);
+        }
+        boolean everywhere = roles(model).stream().anyMatch(role -> !role.withinTenant() && role.permits(permission));
+        if (!everywhere) {
+            throw Problem.of(
+                    ProblemKind.FORBIDDEN, "You belong to no tenant, so there is nothing here that you may see.");
+        }
+        return Optional.empty();
+    }
+
+    /** As whom the caller meets records of others, before it is known whose they are. */
+    public Set<Party> parties(AccountModel model) {
+        Set<Party> parties = roles(model).stream().map(Role::party).collect(Collectors.toCollection(HashSet::new));
+        if (tenant != null && tenants.contains(tenant)) {
+            parties.add(Party.MEMBER);
+        }
+        return parties;
+    }
+
+    /** As whom the caller meets this record. */
+    public Set<Party> parties(AccountModel model, AccountRecord record) {
+        Set<Party> parties = new HashSet<>(parties(model));
+        if (Objects.equals(record.id(), account)) {
+            parties.add(Party.OWNER);
+        }
+        return parties;
+    }
+}

@@ -1,0 +1,120 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.session.Sessions;
+import dev.cuenta.store.session.Sessions.Signed;
+import dev.cuenta.store.tenant.Tenants;
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.stereotype.Component;
+import org.springframework.web.method.HandlerMethod;
+import org.springframework.web.servlet.HandlerInterceptor;
+
+/** Stands before every request under /v1: finds out who calls, and lets no guest in where it does not say so. */
+@Component
+final class Doorkeeper implements HandlerInterceptor {
+    static final String TENANT_HEADER = "Cuenta-Tenant";
+    /** Sent by the console's own scripts; a form on another site cannot send it. */
+    static final String CONSOLE_HEADER = "Cuenta-Console";
+
+    static final String COOKIE = "cuenta_session";
+    static final String CALLER = Caller.class.getName();
+    private static final String BEARER = "Bearer ";
+    private static final Set<String> SAFE = Set.of("GET", "HEAD", "OPTIONS");
+
+    private final LiveRevisions live;
+    private final InstallationKey installationKey;
+
+    Doorkeeper(LiveRevisions live, InstallationKey installationKey) {
+        this.live = live;
+        this.installationKey = installationKey;
+    }
+
+    @Override
+    public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
+        boolean guests = !(handler instanceof HandlerMethod method) || method.hasMethodAnnotation(OpenToGuests.class);
+        if (!guests) {
+            String token = token(request)
+                    .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, "Sign in first: POST /v1/sessions."));
+            request.setAttribute(CALLER, caller(token, request.getHeader(TENANT_HEADER)));
+        }
+        return true;
+    }
+
+    /** The bearer token, or the console's cookie. A cookie alone changes nothing: the browser sends it for strangers' forms too. */
+    static Optional<String> token(HttpServletRequest request) {
+        String header = request.getHeader(HttpHeaders.AUTHORIZATION);
+        if (header != null) {
+            return header.startsWith(BEARER)
+                    ? Optional.of(header.substring(BEARER.length()).strip())
+                    : Optional.empty();
+        }
+        Cookie[] cookies = request.getCookies() == null ? new Cookie[0] : request.getCookies();
+        boolean trusted = SAFE.contains(request.getMethod()) || request.getHeader(CONSOLE_HEADER) != null;
+        return Arrays.stream(cookies)
+                .filter(cookie -> trusted && cookie.getName().equals(COOKIE))
+                .map(Cookie::getValue)
+                .findFirst();
+    }
+
+    private Caller caller(String token, @Nullable String tenant) {
+        if (token.startsWith(Tokens.KEY) && installationKey.is(token)) {
+            return live.present()
+                    ? live.with(revision -> revision.read(work -> Caller.withInstallationKey(
+                            revision.model(), named(tenant, work).orElse(null))))
+                    : new Caller(null, List.of(), List.of(), null);
+        }
+        return live.with(revision -> revision.read(work -> new Sessions(work)
+                .find(Tokens.hash(token))
+                .map(signed -> signedIn(signed, tenant, work))
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.UNAUTHENTICATED, "This session has ended. Sign in again: POST /v1/sessions."))));
+    }
+
+    private static Caller signedIn(Signed signed, @Nullable String tenant, Work work) {
+        Caller anywhere = new Caller(signed.account(), signed.roles(), signed.tenants(), null);
+        LiveRevision revision = work.revision();
+        if (tenant != null) {
+            boolean everywhere = anywhere.roles(revision.model()).stream()
+                    .anyMatch(role -> !role.withinTenant() && role.administers());
+            TenantId chosen = named(tenant, work)
+                    .filter(id -> everywhere || signed.tenants().contains(id))
+                    .orElseThrow(Doorkeeper::noSuchTenant);
+            return new Caller(signed.account(), signed.roles(), signed.tenants(), chosen);
+        }
+        boolean global = anywhere.roles(revision.model()).stream()
+                .anyMatch(role -> !role.withinTenant() && !role.may().isEmpty());
+        TenantId first =
+                global || signed.tenants().isEmpty() ? null : signed.tenants().get(0);
+        return new Caller(signed.account(), signed.roles(), signed.tenants(), first);
+    }
+
+    private static Optional<TenantId> named(@Nullable String tenant, Work work) {
+        if (tenant == null) {
+            return Optional.empty();
+        }
+        try {
+            TenantId id = new TenantId(UUID.fromString(tenant));
+            return Optional.of(Optional.of(id).filter(new Tenants(work)::exists).orElseThrow(Doorkeeper::noSuchTenant));
+        } catch (IllegalArgumentException notAnId) {
+            throw noSuchTenant();
+        }
+    }
+
+    private static Problem noSuchTenant() {
+        return Problem.of(ProblemKind.NOT_FOUND, "You belong to no such tenant. GET /v1/tenants lists yours.");
+    }
+}

@@ -1,0 +1,66 @@
+package dev.cuenta.service.session;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseCookie;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/v1/sessions")
+final class SessionController {
+    private final SessionUseCases sessions;
+
+    SessionController(SessionUseCases sessions) {
+        this.sessions = sessions;
+    }
+
+    /** The console gets its token as a cookie that no script can read; everyone else gets it in the body, once. */
+    @OpenToGuests
+    @PostMapping
+    ResponseEntity<Map<String, Object>> signIn(
+            @RequestBody Map<String, Object> body,
+            @RequestHeader(name = Doorkeeper.CONSOLE_HEADER, required = false) @Nullable String console,
+            HttpServletRequest request) {
+        SessionUseCases.Opened opened = sessions.signIn(body);
+        Map<String, Object> answer = new LinkedHashMap<>();
+        answer.put("account", opened.account().text());
+        answer.put("expires", opened.expires().toString());
+        if (console == null) {
+            answer.put("token", opened.token());
+            return ResponseEntity.status(201).body(answer);
+        }
+        return ResponseEntity.status(201)
+                .header(HttpHeaders.SET_COOKIE, cookie(opened.token(), Duration.ofDays(30), request))
+                .body(answer);
+    }
+
+    /** Ends the session at once, on every instance. */
+    @DeleteMapping("/current")
+    ResponseEntity<Void> signOut(HttpServletRequest request) {
+        Doorkeeper.token(request).ifPresent(sessions::signOut);
+        return ResponseEntity.noContent()
+                .header(HttpHeaders.SET_COOKIE, cookie("", Duration.ZERO, request))
+                .build();
+    }
+
+    private static String cookie(String value, Duration age, HttpServletRequest request) {
+        return ResponseCookie.from(Doorkeeper.COOKIE, value)
+                .httpOnly(true)
+                .sameSite("Strict")
+                .secure(request.isSecure())
+                .path("/")
+                .maxAge(age)
+                .build()
+                .toString();
+    }
+}

@@ -1,0 +1,99 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.password.Passwords;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.session.Sessions;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Signing in and out. */
+@Component
+final class SessionUseCases {
+    /** A session that was opened. The token is told once. */
+    record Opened(String token, Instant expires, AccountId account) {}
+
+    private record Found(AccountId account, Optional<String> hash) {}
+
+    private final LiveRevisions live;
+    private final Passwords passwords;
+    private final Settings settings;
+    private final Clock clock;
+
+    SessionUseCases(LiveRevisions live, Passwords passwords, Settings settings, Clock clock) {
+        this.live = live;
+        this.passwords = passwords;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /** The same refusal after the same time, whether the person or the password is wrong. */
+    Opened signIn(Map<String, ?> body) {
+        String identifier = text(body, "identifier");
+        String password = text(body, "password");
+        return live.with(revision -> {
+            Optional<Found> found = find(revision, identifier);
+            boolean right = passwords.verify(
+                    found.flatMap(Found::hash), password, revision.model().password());
+            AccountId account =
+                    found.filter(person -> right).map(Found::account).orElseThrow(SessionUseCases::wrong);
+            return open(revision, account);
+        });
+    }
+
+    private static Optional<Found> find(LiveRevision revision, String identifier) {
+        return revision.read(work -> new Accounts(work)
+                .bySignIn(identifier)
+                .map(account -> new Found(account, new Credentials(work).hashOf(account))));
+    }
+
+    private Opened open(LiveRevision revision, AccountId account) {
+        String token = Tokens.create(Tokens.SESSION);
+        Instant expires = clock.instant().plus(settings.sessionLength());
+        revision.write(work -> {
+            Sessions sessions = new Sessions(work);
+            sessions.sweep();
+            sessions.open(Tokens.hash(token), account, expires);
+            return account;
+        });
+        return new Opened(token, expires, account);
+    }
+
+    void signOut(String token) {
+        live.with(revision -> revision.write(work -> {
+            new Sessions(work).end(Tokens.hash(token));
+            return token;
+        }));
+    }
+
+    private static Problem wrong() {
+        return Problem.of(ProblemKind.UNAUTHENTICATED, "The sign-in name or the password is wrong.");
+    }
+
+    private static String text(Map<String, ?> body, String key) {
+        if (body.get(key) instanceof String text && !text.isEmpty() && text.length() <= 1024) {
+            List<Violation> unknown = new ArrayList<>();
+            body.keySet().stream()
+                    .filter(name -> !name.equals("identifier") && !name.equals("password"))
+                    .forEach(name -> unknown.add(
+                            new Violation("/" + name, "unknown", "Signing in takes identifier and password only.")));
+            if (!unknown.isEmpty()) {
+                throw Problem.invalid(unknown);
+            }
+            return text;
+        }
+        throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
+    }
+}

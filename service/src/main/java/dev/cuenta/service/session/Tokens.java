@@ -1,0 +1,31 @@
+package dev.cuenta.service.session;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.util.Base64;
+
+/** Secrets that a caller shows. Each has 256 random bits, so a plain hash of it is enough to keep. */
+public final class Tokens {
+    static final String SESSION = "cuenta_session_";
+    static final String KEY = "cuenta_key_";
+    private static final int BYTES = 32;
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private Tokens() {}
+
+    static String create(String prefix) {
+        byte[] secret = new byte[BYTES];
+        RANDOM.nextBytes(secret);
+        return prefix + Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+    }
+
+    static byte[] hash(String token) {
+        try {
+            return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
+        } catch (NoSuchAlgorithmException everyPlatformHasIt) {
+            throw new IllegalStateException(everyPlatformHasIt);
+        }
+    }
+}

@@ -1,0 +1,83 @@
+package dev.cuenta.service.session;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.MethodParameter;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.CacheControl;
+import org.springframework.web.bind.support.WebDataBinderFactory;
+import org.springframework.web.context.request.NativeWebRequest;
+import org.springframework.web.context.request.RequestAttributes;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.method.support.ModelAndViewContainer;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.servlet.resource.PathResourceResolver;
+
+/** Puts the doorkeeper before the API, hands the caller to whoever asks for one, and serves the console's files. */
+@Configuration(proxyBeanMethods = false)
+class Web implements WebMvcConfigurer {
+    private static final String CONSOLE = "console/";
+    private static final List<String> NOT_PAGES = List.of("v1/", "actuator", "assets/");
+
+    private final Doorkeeper doorkeeper;
+
+    Web(Doorkeeper doorkeeper) {
+        this.doorkeeper = doorkeeper;
+    }
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(doorkeeper).addPathPatterns("/v1/**");
+    }
+
+    @Override
+    public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
+        resolvers.add(new CallerResolver());
+    }
+
+    /** Names in assets/ carry a hash of their content; every other address is a page of the console. */
+    @Override
+    public void addResourceHandlers(ResourceHandlerRegistry registry) {
+        registry.addResourceHandler("/assets/**")
+                .addResourceLocations("classpath:/" + CONSOLE + "assets/")
+                .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).immutable());
+        registry.addResourceHandler("/**")
+                .addResourceLocations("classpath:/" + CONSOLE)
+                .setCacheControl(CacheControl.noCache())
+                .resourceChain(false)
+                .addResolver(new PageResolver());
+    }
+
+    private static final class PageResolver extends PathResourceResolver {
+        @Override
+        protected @Nullable Resource getResource(String path, Resource location) throws IOException {
+            Resource file = super.getResource(path, location);
+            boolean page = file == null && NOT_PAGES.stream().noneMatch(path::startsWith);
+            Resource index = new ClassPathResource(CONSOLE + "index.html");
+            return page && index.exists() ? index : file;
+        }
+    }
+
+    private static final class CallerResolver implements HandlerMethodArgumentResolver {
+        @Override
+        public boolean supportsParameter(MethodParameter parameter) {
+            return parameter.getParameterType() == Caller.class;
+        }
+
+        @Override
+        public Object resolveArgument(
+                MethodParameter parameter,
+                @Nullable ModelAndViewContainer container,
+                NativeWebRequest request,
+                @Nullable WebDataBinderFactory binders) {
+            return Objects.requireNonNull(request.getAttribute(Doorkeeper.CALLER, RequestAttributes.SCOPE_REQUEST));
+        }
+    }
+}

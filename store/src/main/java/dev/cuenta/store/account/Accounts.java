@@ -1,0 +1,202 @@
+package dev.cuenta.store.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountQuery;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.store.revision.Shape;
+import dev.cuenta.store.revision.Work;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.hibernate.exception.ConstraintViolationException;
+import org.jspecify.annotations.Nullable;
+
+/** The stored accounts, within one transaction. */
+public final class Accounts {
+    private final Work work;
+    private final AccountModel model;
+
+    public Accounts(Work work) {
+        this.work = work;
+        this.model = work.revision().model();
+    }
+
+    /**
+     * Stores the account and a record of each of its kind's profiles.
+     *
+     * @throws Problem TAKEN naming the field whose value another account has
+     */
+    public AccountId insert(NewAccount account) {
+        Object id = Ids.next(work);
+        Instant created = account.created().truncatedTo(ChronoUnit.MICROS);
+        Map<String, @Nullable Object> record = valuesOf(null, account.values());
+        record.put("id", id);
+        record.put("kind", account.kind().name());
+        record.put("createdAt", created);
+        record.put("lastModifiedAt", created);
+        record.put("version", 1L);
+        work.session().persist(Shape.ACCOUNT, record);
+        account.kind().profiles().forEach(profile -> persistProfile(profile, id, account.values()));
+        flush();
+        return new AccountId(id.toString());
+    }
+
+    private void persistProfile(String profile, Object id, Map<FieldPath, @Nullable Object> values) {
+        Map<String, @Nullable Object> record = valuesOf(profile, values);
+        record.put("id", id);
+        work.session().persist(Shape.table(profile), record);
+    }
+
+    private static Map<String, @Nullable Object> valuesOf(
+            @Nullable String profile, Map<FieldPath, @Nullable Object> values) {
+        Map<String, @Nullable Object> record = new HashMap<>();
+        values.forEach((path, value) -> {
+            if (Objects.equals(path.profile(), profile)) {
+                record.put(path.name(), value);
+            }
+        });
+        return record;
+    }
+
+    /** Empty for an account that does not exist, or is outside the tenant. */
+    public Optional<AccountRecord> find(AccountId id, @Nullable TenantId tenant) {
+        return Ids.columnOf(model.id(), id)
+                .flatMap(column -> new Records(work)
+                        .read(PageSql.one(model, column, tenant)).stream().findFirst());
+    }
+
+    /** As {@link #find}, and nobody else changes the account before this transaction ends. */
+    public Optional<AccountRecord> findForChange(AccountId id, @Nullable TenantId tenant) {
+        Ids.columnOf(model.id(), id)
+                .ifPresent(column -> work.sql()
+                        .sql("select 1 from accounts.account where id = ? for update")
+                        .param(column)
+                        .query(Integer.class)
+                        .optional());
+        return find(id, tenant);
+    }
+
+    /** One page, and one record more when there is a next page. */
+    public List<AccountRecord> page(AccountQuery query) {
+        return new Records(work).read(PageSql.of(model, query));
+    }
+
+    /** The first accounts that meet the condition. */
+    public List<AccountRecord> first(Condition condition, Attribute sort, int limit) {
+        return new Records(work).read(PageSql.first(model, condition, sort, limit));
+    }
+
+    /** Ids of the first accounts that meet the condition. */
+    public List<AccountId> ids(Condition condition, int limit) {
+        return ids(condition, " limit " + limit);
+    }
+
+    /** As {@link #ids}, locked; accounts that others are changing just now are passed over. */
+    public List<AccountId> lock(Condition condition, int limit) {
+        return ids(condition, " limit " + limit + " for update of a skip locked");
+    }
+
+    private List<AccountId> ids(Condition condition, String tail) {
+        PageSql page = PageSql.all(model, condition, null);
+        var query =
+                work.session().createNativeQuery("select cast(a.id as text) " + page.fromWhere() + tail, String.class);
+        page.parameters().forEach(query::setParameter);
+        return query.list().stream().map(AccountId::new).toList();
+    }
+
+    public long count(@Nullable Condition condition, @Nullable TenantId tenant) {
+        PageSql page = PageSql.all(model, condition, tenant);
+        var query = work.session().createNativeQuery("select count(*) " + page.fromWhere(), Long.class);
+        page.parameters().forEach(query::setParameter);
+        return query.getSingleResult();
+    }
+
+    /** The account that signs in with the value, in its normal form. */
+    public Optional<AccountId> bySignIn(String identifier) {
+        for (Field field : model.signInFields()) {
+            Optional<AccountId> found = byUnique(field, identifier);
+            if (found.isPresent()) {
+                return found;
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The account that holds the value of a unique field. */
+    public Optional<AccountId> byUnique(Field field, Object value) {
+        String column = Shape.comparable(field, Shape.quoted(Shape.column(field)));
+        String id = field.path().profile() == null ? "id" : "account_id";
+        return work.sql()
+                .sql("select cast(" + id + " as text) from "
+                        + Shape.qualified(field.path().profile()) + " where " + column + " = "
+                        + Shape.comparable(field, "?"))
+                .param(value)
+                .query(String.class)
+                .optional()
+                .map(AccountId::new);
+    }
+
+    /**
+     * Changes values of an account that {@link #findForChange} gave.
+     *
+     * @throws Problem TAKEN naming the field whose value another account has
+     */
+    @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
+    public void change(AccountRecord before, Map<FieldPath, @Nullable Object> values, Instant now) {
+        Object id = Ids.columnOf(model.id(), before.id()).orElseThrow();
+        Map<String, @Nullable Object> account =
+                (Map<String, @Nullable Object>) work.session().find(Shape.ACCOUNT, id);
+        account.put("version", before.version() + 1);
+        account.put("lastModifiedAt", now.truncatedTo(ChronoUnit.MICROS));
+        for (Map.Entry<String, Map<FieldPath, @Nullable Object>> group :
+                byProfile(values).entrySet()) {
+            Map<String, @Nullable Object> target = group.getKey().isEmpty()
+                    ? account
+                    : (Map<String, @Nullable Object>) work.session().find(Shape.table(group.getKey()), id);
+            if (target == null) {
+                persistProfile(group.getKey(), id, group.getValue());
+            } else {
+                group.getValue().forEach((path, value) -> target.put(path.name(), value));
+            }
+        }
+        flush();
+    }
+
+    private static Map<String, Map<FieldPath, @Nullable Object>> byProfile(Map<FieldPath, @Nullable Object> values) {
+        Map<String, Map<FieldPath, @Nullable Object>> groups = new LinkedHashMap<>();
+        values.forEach((path, value) -> groups.computeIfAbsent(
+                        path.profile() == null ? "" : path.profile(), name -> new LinkedHashMap<>())
+                .put(path, value));
+        return groups;
+    }
+
+    private void flush() {
+        try {
+            work.session().flush();
+        } catch (ConstraintViolationException violation) {
+            throw taken(violation).orElseThrow(() -> violation);
+        }
+    }
+
+    private Optional<Problem> taken(ConstraintViolationException violation) {
+        return Optional.ofNullable(violation.getConstraintName())
+                .flatMap(name -> work.revision().shape().uniqueField(name.replace("\"", "")))
+                .map(field -> Problem.taken(
+                        field.path().pointer(),
+                        "Another account has this " + field.label().toLowerCase(Locale.ROOT)
+                                + " already. Choose another, or sign in to that account."));
+    }
+}

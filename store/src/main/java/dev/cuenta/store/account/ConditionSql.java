@@ -1,0 +1,152 @@
+package dev.cuenta.store.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.revision.Shape;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+
+/**
+ * Compiles conditions to SQL. Values become parameters, never text. Every comparison is true or false and never unknown, so
+ * that {@code not} means what people expect of it: a missing value fails each comparison but {@code ne}.
+ */
+final class ConditionSql {
+    private final AccountModel model;
+    private final Map<String, Object> parameters = new LinkedHashMap<>();
+    private final Set<String> profiles = new LinkedHashSet<>();
+
+    ConditionSql(AccountModel model) {
+        this.model = model;
+    }
+
+    AccountModel model() {
+        return model;
+    }
+
+    Map<String, Object> parameters() {
+        return parameters;
+    }
+
+    /** Joins for the profiles that were mentioned so far. */
+    String joins() {
+        StringBuilder joins = new StringBuilder();
+        profiles.forEach(profile -> joins.append(" left join ")
+                .append(Shape.qualified(profile))
+                .append(' ')
+                .append(alias(profile))
+                .append(" on ")
+                .append(alias(profile))
+                .append(".account_id = a.id"));
+        return joins.toString();
+    }
+
+    static String alias(String profile) {
+        return Shape.quoted(Shape.table(profile));
+    }
+
+    String compile(Condition condition) {
+        if (condition instanceof Condition.And and) {
+            return joined(and.all(), " and ");
+        }
+        if (condition instanceof Condition.Or or) {
+            return joined(or.any(), " or ");
+        }
+        if (condition instanceof Condition.Not not) {
+            return "not " + compile(not.condition());
+        }
+        if (condition instanceof Condition.Present present) {
+            return present(present.attribute());
+        }
+        return compare((Condition.Compare) condition);
+    }
+
+    private String joined(List<Condition> conditions, String word) {
+        return "(" + String.join(word, conditions.stream().map(this::compile).toList()) + ")";
+    }
+
+    private String present(Attribute attribute) {
+        return attribute.source() == Attribute.Source.ROLE
+                ? "exists (select 1 from cuenta.role_given g where g.account_id = a.id)"
+                : "(" + expression(attribute) + " is not null)";
+    }
+
+    private String compare(Condition.Compare compare) {
+        return switch (compare.attribute().source()) {
+            case ROLE ->
+                negatedIf(
+                        compare,
+                        "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
+                                + parameter(roleNumber(compare.value())) + ")");
+            case ID ->
+                negatedIf(
+                        compare,
+                        Ids.columnOf(model.id(), new AccountId((String) compare.value()))
+                                .map(id -> "(a.id = " + parameter(id) + ")")
+                                .orElse("false"));
+            case FIELD, KIND, CREATED, LAST_MODIFIED -> compareValue(compare);
+        };
+    }
+
+    private static String negatedIf(Condition.Compare compare, String equal) {
+        return compare.comparison() == Comparison.NE ? "not " + equal : equal;
+    }
+
+    private int roleNumber(Object name) {
+        return Objects.requireNonNull(model.roles().get((String) name)).number();
+    }
+
+    private String compareValue(Condition.Compare compare) {
+        Attribute attribute = compare.attribute();
+        String left = comparable(attribute, expression(attribute));
+        String right = comparable(attribute, parameter(compare.value()));
+        return switch (compare.comparison()) {
+            case EQ -> "coalesce(" + left + " = " + right + ", false)";
+            case NE -> "(" + left + " is distinct from " + right + ")";
+            case CO -> "coalesce(position(" + right + " in " + left + ") > 0, false)";
+            case SW -> "coalesce(starts_with(" + left + ", " + right + "), false)";
+            case GT -> "coalesce(" + left + " > " + right + ", false)";
+            case GE -> "coalesce(" + left + " >= " + right + ", false)";
+            case LT -> "coalesce(" + left + " < " + right + ", false)";
+            case LE -> "coalesce(" + left + " <= " + right + ", false)";
+        };
+    }
+
+    private static String comparable(Attribute attribute, String expression) {
+        return attribute.exact() ? expression : "cuenta.normal_form(" + expression + ")";
+    }
+
+    /** The attribute's value. Mentions its profile, which {@link #joins} then joins. */
+    String expression(Attribute attribute) {
+        return switch (attribute.source()) {
+            case ID -> "a.id";
+            case KIND -> "a.kind";
+            case CREATED -> "a.created_at";
+            case LAST_MODIFIED -> "a.last_modified_at";
+            case ROLE -> throw new IllegalArgumentException("An account has several roles");
+            case FIELD -> fieldExpression(Objects.requireNonNull(attribute.field()));
+        };
+    }
+
+    private String fieldExpression(Field field) {
+        String profile = field.path().profile();
+        if (profile == null) {
+            return "a." + Shape.quoted(Shape.column(field));
+        }
+        profiles.add(profile);
+        return alias(profile) + "." + Shape.quoted(Shape.column(field));
+    }
+
+    String parameter(Object value) {
+        String name = "p" + parameters.size();
+        parameters.put(name, value);
+        return ":" + name;
+    }
+}

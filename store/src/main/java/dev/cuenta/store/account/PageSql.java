@@ -1,0 +1,115 @@
+package dev.cuenta.store.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountQuery;
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.type.Column;
+import dev.cuenta.core.type.Comparison;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** The sub-select that chooses a page's ids; limited before anything else is joined, so that page 10,000 costs what page 1 does. */
+final class PageSql {
+    private final ConditionSql conditions;
+    private final List<String> where = new ArrayList<>();
+    private String order = "a.id";
+    private String limit = "";
+
+    private PageSql(AccountModel model) {
+        this.conditions = new ConditionSql(model);
+    }
+
+    static PageSql one(AccountModel model, Object id, @Nullable TenantId tenant) {
+        PageSql page = new PageSql(model);
+        page.where.add("a.id = " + page.conditions.parameter(id));
+        page.within(tenant);
+        return page;
+    }
+
+    static PageSql all(AccountModel model, @Nullable Condition condition, @Nullable TenantId tenant) {
+        PageSql page = new PageSql(model);
+        if (condition != null) {
+            page.where.add(page.conditions.compile(condition));
+        }
+        page.within(tenant);
+        return page;
+    }
+
+    static PageSql of(AccountModel model, AccountQuery query) {
+        PageSql page = all(model, query.condition(), query.tenant());
+        page.sortBy(query);
+        page.limit = " limit " + (query.limit() + 1);
+        return page;
+    }
+
+    static PageSql first(AccountModel model, Condition condition, Attribute sort, int limit) {
+        return of(model, new AccountQuery(condition, sort, false, limit - 1, null, null));
+    }
+
+    private void within(@Nullable TenantId tenant) {
+        if (tenant != null) {
+            where.add("exists (select 1 from cuenta.membership m where m.account_id = a.id and m.tenant_id = "
+                    + conditions.parameter(tenant.value()) + ")");
+        }
+    }
+
+    private void sortBy(AccountQuery query) {
+        String sort = sortExpression(query.sort());
+        String direction = query.descending() ? " desc" : "";
+        // Accounts without a value come last, whichever way the list is sorted.
+        order = query.sort().source() == Attribute.Source.ID
+                ? "a.id" + direction
+                : "(" + sort + " is null), " + sort + direction + ", a.id" + direction;
+        if (query.after() != null) {
+            where.add(after(query, query.after(), sort));
+        }
+    }
+
+    private String sortExpression(Attribute attribute) {
+        String expression = conditions.expression(attribute);
+        boolean text = attribute.source() == Attribute.Source.FIELD
+                && attribute.type().column(attribute.limits()).kind() == Column.Kind.TEXT
+                && attribute.comparisons().contains(Comparison.CO);
+        return text ? expression + " collate \"und-x-icu\"" : expression;
+    }
+
+    private String after(AccountQuery query, AccountQuery.Position position, String sort) {
+        String sign = query.descending() ? " < " : " > ";
+        String id = conditions.parameter(idOf(position.id()));
+        if (query.sort().source() == Attribute.Source.ID) {
+            return "a.id" + sign + id;
+        }
+        Object value = position.value();
+        return value == null
+                ? "(" + sort + " is null and a.id" + sign + id + ")"
+                : "((" + sort + ", a.id)" + sign + "(" + conditions.parameter(value) + ", " + id + ") or " + sort
+                        + " is null)";
+    }
+
+    private Object idOf(AccountId id) {
+        return Ids.columnOf(conditions.model().id(), id).orElseThrow();
+    }
+
+    /** The statement {@code select a.id ...} with its {@link #parameters}. */
+    String ids() {
+        return "select a.id " + fromWhere() + " order by " + order + limit;
+    }
+
+    String fromWhere() {
+        String filter = where.isEmpty() ? "" : " where " + String.join(" and ", where);
+        return "from accounts.account a" + conditions.joins() + filter;
+    }
+
+    String order() {
+        return order;
+    }
+
+    Map<String, Object> parameters() {
+        return conditions.parameters();
+    }
+}

@@ -1,0 +1,85 @@
+package dev.cuenta.store.database;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javax.sql.DataSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.SingleConnectionDataSource;
+
+/** Work on one connection outside accounts: revisions, changes of shape, locks across instances. */
+public final class Connections {
+    private final DataSource dataSource;
+
+    public Connections(DataSource dataSource) {
+        this.dataSource = dataSource;
+    }
+
+    /** Each statement is a transaction of its own. */
+    public <T> T each(Function<JdbcClient, T> work) {
+        try (Connection connection = dataSource.getConnection()) {
+            return work.apply(clientOf(connection));
+        } catch (SQLException unreachable) {
+            throw new IllegalStateException("The database cannot be reached", unreachable);
+        }
+    }
+
+    /** All statements together, or none. */
+    public <T> T together(Function<JdbcClient, T> work) {
+        try (Connection connection = dataSource.getConnection()) {
+            connection.setAutoCommit(false);
+            try {
+                T result = work.apply(clientOf(connection));
+                connection.commit();
+                return result;
+            } catch (RuntimeException | Error failure) {
+                rollback(connection, failure);
+                throw failure;
+            } finally {
+                connection.setAutoCommit(true);
+            }
+        } catch (SQLException unreachable) {
+            throw new IllegalStateException("The database cannot be reached", unreachable);
+        }
+    }
+
+    /**
+     * Runs the work if no other instance is running work of the same name. The lock is the connection's: it goes when the
+     * process does, however it ends.
+     *
+     * @return whether it ran
+     */
+    public boolean alone(String name, Consumer<JdbcClient> work) {
+        return each(sql -> {
+            boolean locked = sql.sql("select pg_try_advisory_lock(hashtextextended(?, 0))")
+                    .param(name)
+                    .query(Boolean.class)
+                    .single();
+            if (locked) {
+                try {
+                    work.accept(sql);
+                } finally {
+                    sql.sql("select pg_advisory_unlock(hashtextextended(?, 0))")
+                            .param(name)
+                            .query(Boolean.class)
+                            .single();
+                }
+            }
+            return locked;
+        });
+    }
+
+    /** A client whose statements all run on the given connection, which stays the caller's. */
+    public static JdbcClient clientOf(Connection connection) {
+        return JdbcClient.create(new SingleConnectionDataSource(connection, true));
+    }
+
+    private static void rollback(Connection connection, Throwable failure) {
+        try {
+            connection.rollback();
+        } catch (SQLException second) {
+            failure.addSuppressed(second);
+        }
+    }
+}

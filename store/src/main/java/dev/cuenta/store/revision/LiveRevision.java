@@ -1,0 +1,113 @@
+package dev.cuenta.store.revision;
+
+import dev.cuenta.core.access.AccessMatrix;
+import dev.cuenta.core.access.Admission;
+import dev.cuenta.core.access.Projection;
+import dev.cuenta.core.model.AccountModel;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
+import org.hibernate.Session;
+import org.hibernate.SessionFactory;
+import org.hibernate.Transaction;
+
+/**
+ * A revision as an instance runs it: the model, what follows from it, and the mapping onto its tables. Immutable but for its
+ * count of users; the last user of a retired revision closes its factory.
+ */
+public final class LiveRevision {
+    private final Revision revision;
+    private final AccountModel model;
+    private final Shape shape;
+    private final AccessMatrix matrix;
+    private final Admission admission;
+    private final Projection projection;
+    private final SessionFactory factory;
+    /** Users, and one more until the revision is retired; at 0 the factory is closed. */
+    private final AtomicInteger users = new AtomicInteger(1);
+
+    LiveRevision(Revision revision, AccountModel model, SessionFactory factory) {
+        this.revision = revision;
+        this.model = model;
+        this.shape = new Shape(model);
+        this.matrix = new AccessMatrix(model);
+        this.admission = new Admission(model, matrix);
+        this.projection = new Projection(model, matrix);
+        this.factory = factory;
+    }
+
+    public int number() {
+        return revision.number();
+    }
+
+    public Revision revision() {
+        return revision;
+    }
+
+    public AccountModel model() {
+        return model;
+    }
+
+    public Shape shape() {
+        return shape;
+    }
+
+    public AccessMatrix matrix() {
+        return matrix;
+    }
+
+    public Admission admission() {
+        return admission;
+    }
+
+    public Projection projection() {
+        return projection;
+    }
+
+    /** Runs the work in one transaction; what it throws rolls it back. */
+    public <T> T write(Function<Work, T> work) {
+        return inTransaction(false, work);
+    }
+
+    /** Runs the work in one transaction that changes nothing. */
+    public <T> T read(Function<Work, T> work) {
+        return inTransaction(true, work);
+    }
+
+    private <T> T inTransaction(boolean readOnly, Function<Work, T> work) {
+        try (Session session = factory.openSession()) {
+            session.setDefaultReadOnly(readOnly);
+            var transaction = session.beginTransaction();
+            try {
+                T result = work.apply(new Work(this, session));
+                transaction.commit();
+                return result;
+            } catch (RuntimeException | Error failure) {
+                rollback(transaction, failure);
+                throw failure;
+            }
+        }
+    }
+
+    private static void rollback(Transaction transaction, Throwable failure) {
+        try {
+            transaction.rollback();
+        } catch (RuntimeException second) {
+            failure.addSuppressed(second);
+        }
+    }
+
+    /** Whether the caller may use the revision; false once it is retired and unused. */
+    boolean acquire() {
+        return users.getAndUpdate(count -> count == 0 ? 0 : count + 1) > 0;
+    }
+
+    void release() {
+        if (users.decrementAndGet() == 0) {
+            factory.close();
+        }
+    }
+
+    boolean inUse() {
+        return users.get() > 0;
+    }
+}

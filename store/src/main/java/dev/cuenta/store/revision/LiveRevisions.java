@@ -1,0 +1,145 @@
+package dev.cuenta.store.revision;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.database.Connections;
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Function;
+import javax.sql.DataSource;
+import org.hibernate.SessionFactory;
+import org.hibernate.cfg.AvailableSettings;
+import org.hibernate.cfg.Configuration;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The live revision of this instance, swapped without a restart.
+ *
+ * <p>A request takes the revision that is live when it begins and keeps it to its end, so that it never sees a mixture.
+ * {@link #refresh} asks the database which revision is live, builds its factory beside the present one and swaps the
+ * reference; the old factory is closed by its last user. What this instance still uses is written to {@code cuenta.instance},
+ * where a publish looks before it tidies.
+ */
+public final class LiveRevisions implements AutoCloseable {
+    private final DataSource dataSource;
+    private final Connections connections;
+    private final Revisions revisions;
+    private final UUID instance = UUID.randomUUID();
+    private final AtomicReference<@Nullable LiveRevision> current = new AtomicReference<>();
+    /** Swapped out but perhaps still in use. */
+    private final List<LiveRevision> retired = new CopyOnWriteArrayList<>();
+
+    public LiveRevisions(DataSource dataSource, Connections connections, Revisions revisions) {
+        this.dataSource = dataSource;
+        this.connections = connections;
+        this.revisions = revisions;
+    }
+
+    /**
+     * Runs the use under the live revision.
+     *
+     * @throws Problem CONFLICT when no model has been published yet
+     */
+    public <T> T with(Function<LiveRevision, T> use) {
+        LiveRevision revision = acquire();
+        try {
+            return use.apply(revision);
+        } finally {
+            revision.release();
+        }
+    }
+
+    private LiveRevision acquire() {
+        while (true) {
+            LiveRevision revision = current.get();
+            if (revision == null) {
+                throw Problem.of(
+                        ProblemKind.CONFLICT,
+                        "No account model is published yet. Publish one: cuenta model publish FILE");
+            }
+            if (revision.acquire()) {
+                return revision;
+            }
+        }
+    }
+
+    /** Whether there is a live revision at all. */
+    public boolean present() {
+        return current.get() != null;
+    }
+
+    /** Swaps to the live revision of the database if it is another one, and reports what this instance uses. */
+    public synchronized void refresh() {
+        LiveRevision running = current.get();
+        int number = running == null ? 0 : running.number();
+        if (liveNumber() != number) {
+            revisions.live().ifPresent(this::swap);
+        }
+        retired.removeIf(revision -> !revision.inUse());
+        report();
+    }
+
+    private int liveNumber() {
+        return connections
+                .each(sql -> sql.sql("select number from cuenta.revision where state = 'live'")
+                        .query(Integer.class)
+                        .optional())
+                .orElse(0);
+    }
+
+    private void swap(Revision revision) {
+        AccountModel model = Revisions.modelOf(revision);
+        LiveRevision previous = current.getAndSet(new LiveRevision(revision, model, factory(model)));
+        if (previous != null) {
+            retired.add(previous);
+            previous.release();
+        }
+    }
+
+    private void report() {
+        LiveRevision running = current.get();
+        int oldest =
+                retired.stream().mapToInt(LiveRevision::number).min().orElse(running == null ? 0 : running.number());
+        connections.each(sql -> sql.sql("""
+                        insert into cuenta.instance (id, revision) values (?, ?)
+                        on conflict (id) do update set revision = excluded.revision, seen_at = now()""").params(instance, oldest).update());
+    }
+
+    private SessionFactory factory(AccountModel model) {
+        Configuration configuration = new Configuration();
+        configuration.addInputStream(
+                new ByteArrayInputStream(MappingXml.of(model).getBytes(StandardCharsets.UTF_8)));
+        configuration.getProperties().put(AvailableSettings.JAKARTA_NON_JTA_DATASOURCE, dataSource);
+        configuration.setProperty(AvailableSettings.JAKARTA_HBM2DDL_DB_NAME, "PostgreSQL");
+        configuration.setProperty(AvailableSettings.JAKARTA_HBM2DDL_DB_MAJOR_VERSION, "15");
+        configuration.setProperty("hibernate.boot.allow_jdbc_metadata_access", "false");
+        configuration.setProperty(AvailableSettings.GLOBALLY_QUOTED_IDENTIFIERS, "true");
+        configuration.setProperty(AvailableSettings.STATEMENT_BATCH_SIZE, "50");
+        configuration.setProperty(AvailableSettings.ORDER_INSERTS, "true");
+        configuration.setProperty(AvailableSettings.JDBC_TIME_ZONE, "UTC");
+        return configuration.buildSessionFactory();
+    }
+
+    /** For health: the number of the revision that this instance runs. */
+    public Optional<Integer> number() {
+        return Optional.ofNullable(current.get()).map(LiveRevision::number);
+    }
+
+    @Override
+    public void close() {
+        LiveRevision last = current.getAndSet(null);
+        if (last != null) {
+            last.release();
+        }
+        connections.each(
+                sql -> sql.sql("delete from cuenta.instance where id = ? or seen_at < now() - interval '1 hour'")
+                        .param(instance)
+                        .update());
+    }
+}

@@ -1,0 +1,65 @@
+package dev.cuenta.store.revision;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.IdScheme;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+
+/**
+ * Tells Hibernate about the model's tables: entities without a class, whose records are maps from attribute to value. The
+ * mapping must say metadata-complete, or Hibernate looks for a class of the entity's name.
+ */
+final class MappingXml {
+    private final StringBuilder xml =
+            new StringBuilder("<entity-mappings xmlns=\"http://www.hibernate.org/xsd/orm/mapping\" version=\"7.0\">\n");
+    private final Class<?> idClass;
+
+    private MappingXml(AccountModel model) {
+        this.idClass = model.id() == IdScheme.SEQUENCE ? Long.class : UUID.class;
+    }
+
+    static String of(AccountModel model) {
+        MappingXml mapping = new MappingXml(model);
+        mapping.account(model.ownFields());
+        model.profiles().keySet().forEach(profile -> mapping.profile(profile, model.fieldsOfProfile(profile)));
+        return mapping.xml.append("</entity-mappings>\n").toString();
+    }
+
+    private void account(List<Field> fields) {
+        begin(Shape.ACCOUNT, "id");
+        basic("kind", "kind", String.class);
+        basic("createdAt", "created_at", Instant.class);
+        basic("lastModifiedAt", "last_modified_at", Instant.class);
+        basic("version", "version", Long.class);
+        fields.forEach(this::field);
+        end();
+    }
+
+    private void profile(String profile, List<Field> fields) {
+        begin(Shape.table(profile), "account_id");
+        fields.forEach(this::field);
+        end();
+    }
+
+    private void field(Field field) {
+        basic(field.path().name(), Shape.column(field), field.column().kind().valueClass());
+    }
+
+    private void begin(String table, String idColumn) {
+        xml.append("<entity name=\"%s\" metadata-complete=\"true\">\n".formatted(table));
+        xml.append("<table name=\"%s\" schema=\"%s\"/>\n<attributes>\n".formatted(table, Shape.SCHEMA));
+        xml.append("<id name=\"id\"><target>%s</target><column name=\"%s\"/></id>\n"
+                .formatted(idClass.getName(), idColumn));
+    }
+
+    private void basic(String attribute, String column, Class<?> type) {
+        xml.append("<basic name=\"%s\"><target>%s</target><column name=\"%s\"/></basic>\n"
+                .formatted(attribute, type.getName(), column));
+    }
+
+    private void end() {
+        xml.append("</attributes>\n</entity>\n");
+    }
+}

@@ -1,0 +1,103 @@
+package dev.cuenta.store.revision;
+
+import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.revision.Change;
+import dev.cuenta.store.database.Connections;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The history of the account model. */
+public final class Revisions {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
+
+    private final Connections connections;
+
+    public Revisions(Connections connections) {
+        this.connections = connections;
+    }
+
+    public Optional<Revision> live() {
+        return connections.each(sql -> sql.sql("select * from cuenta.revision where state = 'live'")
+                .query(Revisions::read)
+                .optional());
+    }
+
+    /** The one that is being published, or whose contract step is still owed. */
+    public Optional<Revision> unfinished() {
+        return connections.each(sql -> sql.sql("select * from cuenta.revision where step <> 'done'")
+                .query(Revisions::read)
+                .optional());
+    }
+
+    public Optional<Revision> numbered(int number) {
+        return connections.each(sql -> numbered(number, sql));
+    }
+
+    static Optional<Revision> numbered(int number, JdbcClient sql) {
+        return sql.sql("select * from cuenta.revision where number = ?")
+                .param(number)
+                .query(Revisions::read)
+                .optional();
+    }
+
+    /** Newest first. */
+    public List<Revision> history() {
+        return connections.each(sql -> sql.sql("select * from cuenta.revision order by number desc")
+                .query(Revisions::read)
+                .list());
+    }
+
+    /** The model that a stored revision declares. It was checked before it was stored. */
+    public static AccountModel modelOf(Revision revision) {
+        return ModelFile.read("revision " + revision.number(), revision.source())
+                .model()
+                .orElseThrow(() -> new IllegalStateException(
+                        "Revision " + revision.number() + " cannot be read by this version of Cuenta"));
+    }
+
+    /**
+     * Records the intention to publish. Fails on a unique index when another publish is under way.
+     *
+     * @return the new revision's number
+     */
+    int begin(int base, String source, List<Change> changes, String author, String message) {
+        return connections.each(sql -> sql.sql("""
+                        insert into cuenta.revision (number, base, source, author, message, changes, state, step)
+                        select coalesce(max(number), 0) + 1, ?, ?, ?, ?, ?::jsonb, 'publishing', 'expand' from cuenta.revision
+                        returning number""")
+                .params(base, source, author, message, JSON.writeValueAsString(changes))
+                .query(Integer.class)
+                .single());
+    }
+
+    private static Revision read(ResultSet row, int index) throws SQLException {
+        return new Revision(
+                row.getInt("number"),
+                row.getInt("base"),
+                row.getString("source"),
+                row.getString("author"),
+                row.getString("message"),
+                JSON.readValue(row.getString("changes"), CHANGES),
+                row.getString("state"),
+                Step.of(row.getString("step")),
+                row.getLong("rows_done"),
+                row.getLong("rows_total"),
+                row.getString("failure"),
+                row.getObject("started_at", OffsetDateTime.class).toInstant(),
+                instant(row.getObject("published_at", OffsetDateTime.class)));
+    }
+
+    private static @Nullable Instant instant(@Nullable OffsetDateTime moment) {
+        return moment == null ? null : moment.toInstant();
+    }
+}

@@ -1,0 +1,5 @@
+/** Which roles were given to whom. */
+@NullMarked
+package dev.cuenta.store.role;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,82 @@
+package dev.cuenta.store.session;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.store.account.Ids;
+import dev.cuenta.store.revision.Work;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+
+/** Who is signed in. A stolen copy of the table opens nothing: it holds hashes of tokens. */
+public final class Sessions {
+    /** The account of a session, with what decides on its rights; tenants in the order in which it joined them. */
+    public record Signed(AccountId account, List<GivenRole> roles, List<TenantId> tenants, Instant expires) {}
+
+    private final Work work;
+    private final AccountModel model;
+
+    public Sessions(Work work) {
+        this.work = work;
+        this.model = work.revision().model();
+    }
+
+    public void open(byte[] tokenHash, AccountId account, Instant expires) {
+        work.sql()
+                .sql("insert into cuenta.session (token_hash, account_id, expires_at) values (?, ?, ?)")
+                .params(tokenHash, Ids.columnOf(model.id(), account).orElseThrow(), expires.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    /** One statement: the session, its account's roles and its tenants. */
+    public Optional<Signed> find(byte[] tokenHash) {
+        return work.sql().sql("""
+                select cast(s.account_id as text) as account, s.expires_at,
+                    (select coalesce(array_agg(g.role || ':' || coalesce(g.tenant_id::text, '')), '{}')
+                     from cuenta.role_given g where g.account_id = s.account_id) as roles,
+                    (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
+                     from cuenta.membership m where m.account_id = s.account_id) as tenants
+                from cuenta.session s where s.token_hash = ? and s.expires_at > now()""").param(tokenHash).query(this::read).optional();
+    }
+
+    public void end(byte[] tokenHash) {
+        work.sql()
+                .sql("delete from cuenta.session where token_hash = ?")
+                .param(tokenHash)
+                .update();
+    }
+
+    public int sweep() {
+        return work.sql()
+                .sql("delete from cuenta.session where expires_at < now()")
+                .update();
+    }
+
+    private Signed read(ResultSet row, int index) throws SQLException {
+        List<GivenRole> roles = new ArrayList<>();
+        for (String given : (String[]) row.getArray("roles").getArray()) {
+            int colon = given.indexOf(':');
+            String tenant = given.substring(colon + 1);
+            model.roleNumbered(Integer.parseInt(given.substring(0, colon)))
+                    .ifPresent(role -> roles.add(new GivenRole(
+                            role.name(), tenant.isEmpty() ? null : new TenantId(UUID.fromString(tenant)))));
+        }
+        List<TenantId> tenants = new ArrayList<>();
+        for (String tenant : (String[]) row.getArray("tenants").getArray()) {
+            tenants.add(new TenantId(UUID.fromString(tenant)));
+        }
+        return new Signed(
+                new AccountId(row.getString("account")),
+                roles,
+                tenants,
+                row.getObject("expires_at", OffsetDateTime.class).toInstant());
+    }
+}

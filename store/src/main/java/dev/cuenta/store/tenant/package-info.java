@@ -1,0 +1,5 @@
+/** Tenants and who belongs to them. */
+@NullMarked
+package dev.cuenta.store.tenant;
+
+import org.jspecify.annotations.NullMarked;
