@@ -12,9 +12,19 @@ final class Counts {
         List<String> parts = new ArrayList<>();
         counts.properties().forEach(entry -> {
             if (entry.getValue().asLong() > 0) {
-                parts.add(entry.getValue().asLong() + " " + entry.getKey());
+                parts.add(entry.getValue().asLong() + " " + sort(entry.getKey()));
             }
         });
         return parts.isEmpty() ? "nothing" : String.join(", ", parts);
+    }
+
+    /** Every sort that is not one of the account's own is a profile. */
+    private static String sort(String key) {
+        return switch (key) {
+            case "accounts", "sessions", "memberships" -> key;
+            case "credentials" -> "passwords";
+            case "rolesGiven" -> "roles given";
+            default -> key + " profiles";
+        };
     }
 }

@@ -109,6 +109,7 @@ final class FormJson {
                         .toList());
         json.put("shown", Projection.byDefault(field));
         json.put("reads", matrix.reads(toOthers, field));
+        json.put("readsOwn", matrix.reads(toOneself, field));
         json.put("creates", matrix.writes(toOthers, field, Operation.CREATE));
         json.put("changes", matrix.writes(toOthers, field, Operation.CHANGE));
         json.put("changesOwn", matrix.writes(toOneself, field, Operation.CHANGE));

@@ -1,0 +1,51 @@
+<script lang="ts">
+  import { Checkbox, Input, Label, Select, Textarea } from "flowbite-svelte";
+  import type { Field } from "../api/model.ts";
+
+  interface Props {
+    field: Field;
+    value: string | boolean;
+    error?: string;
+  }
+  let { field, value = $bindable(), error }: Props = $props();
+
+  const id = $derived(`field-${field.path}`);
+  const describedBy = $derived(error || field.description ? `${id}-help` : undefined);
+  const shared = $derived({ id, "aria-invalid": error ? true : undefined, "aria-describedby": describedBy } as const);
+  const step = $derived(field.scale ? 1 / 10 ** field.scale : 1);
+</script>
+
+<div>
+  {#if field.control === "checkbox"}
+    <Checkbox {...shared} bind:checked={value as boolean}>{field.label}</Checkbox>
+  {:else}
+    <Label for={id} class="mb-1">
+      {field.label}{#if field.required}<span class="quiet ml-1.5 font-normal">required</span>{/if}
+    </Label>
+    {#if field.control === "textarea"}
+      <Textarea {...shared} bind:value={value as string} rows={4} class="w-full" />
+    {:else if field.control === "select"}
+      <Select
+        {...shared}
+        bind:value={value as string}
+        placeholder={field.required ? "Choose" : "None"}
+        items={[
+          ...(field.required ? [] : [{ value: "", name: "None" }]),
+          ...field.options.map((option) => ({ value: option, name: option })),
+        ]}
+      />
+    {:else}
+      <Input
+        {...shared}
+        type={field.control as "text"}
+        step={field.control === "number" ? step : undefined}
+        bind:value={value as string}
+      />
+    {/if}
+  {/if}
+  {#if error || field.description}
+    <p id={`${id}-help`} class={["mt-1 text-xs", error ? "text-red-800 dark:text-red-300" : "quiet"]}>
+      {error ?? field.description}
+    </p>
+  {/if}
+</div>

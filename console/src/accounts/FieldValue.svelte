@@ -1,0 +1,35 @@
+<script lang="ts">
+  import { Badge } from "flowbite-svelte";
+  import type { Value } from "../api/accounts.ts";
+  import type { Field } from "../api/model.ts";
+  import Moment from "../parts/Moment.svelte";
+
+  /** One look for each type of field, the same in lists and records. */
+  let { field, value }: { field: Field; value: Value | undefined } = $props();
+
+  const number = $derived(
+    new Intl.NumberFormat(undefined, { minimumFractionDigits: field.scale, maximumFractionDigits: field.scale }),
+  );
+</script>
+
+{#if value === undefined}
+  <span class="quiet" title="no value">–</span>
+{:else if field.type === "boolean"}
+  {value ? "yes" : "no"}
+{:else if field.control === "number"}
+  {number.format(Number(value))}
+{:else if field.type === "date"}
+  <Moment at={`${value}T00:00:00`} />
+{:else if field.type === "dateTime"}
+  <Moment at={String(value)} time />
+{:else if field.type === "choice"}
+  <Badge color="gray" class="font-normal">{value}</Badge>
+{:else if field.type === "url"}
+  <a class="link" href={String(value)} rel="noreferrer noopener" target="_blank"
+    >{String(value).replace(/^https?:\/\//, "")}</a
+  >
+{:else if field.type === "text"}
+  <span class="whitespace-pre-line">{value}</span>
+{:else}
+  {value}
+{/if}

@@ -1,0 +1,5 @@
+<script lang="ts">
+  import Record from "./Record.svelte";
+</script>
+
+<Record ref="own" />

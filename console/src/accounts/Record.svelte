@@ -1,0 +1,67 @@
+<script lang="ts">
+  import { untrack } from "svelte";
+  import { Badge, Button } from "flowbite-svelte";
+  import type { AccountRef } from "../api/accounts.ts";
+  import Moment from "../parts/Moment.svelte";
+  import Notice from "../parts/Notice.svelte";
+  import Skeleton from "../parts/Skeleton.svelte";
+  import Twin from "../parts/Twin.svelte";
+  import { session } from "../session/session.svelte.ts";
+  import AccountForm from "./AccountForm.svelte";
+  import { RecordState } from "./record.svelte.ts";
+  import RecordView from "./RecordView.svelte";
+  import RemoveButton from "./RemoveButton.svelte";
+
+  let { ref }: { ref: AccountRef } = $props();
+  const form = session.form!;
+  // A page for each account: the reference never changes.
+  const record = untrack(() => new RecordState(ref, form));
+  void record.load();
+  const kind = $derived(form.kinds.find((it) => it.name === record.account?.kind)?.label ?? "");
+</script>
+
+<svelte:head><title>{record.account?.displayName ?? "Account"} · Cuenta</title></svelte:head>
+
+{#if record.failure}<div class="mb-4"><Notice kind="refused" text={record.failure} /></div>{/if}
+{#if record.account}
+  {@const account = record.account}
+  <div class="mb-4 flex flex-wrap items-center gap-3">
+    <h1>{account.displayName}</h1>
+    <Badge color="gray">{kind}</Badge>
+    {#each account.roles as role (role)}<Badge color="primary">{role}</Badge>{/each}
+    {#if !record.editing}
+      <div class="ml-auto flex gap-2">
+        {#if record.editable.length}<Button size="sm" onclick={() => record.edit()}>Edit</Button>{/if}
+        {#if ref !== "own" && session.may.has("accounts.write")}<RemoveButton
+            {record}
+            name={account.displayName}
+          />{/if}
+      </div>
+    {/if}
+  </div>
+  {#if record.notice}<div class="mb-4"><Notice kind="done" text={record.notice} /></div>{/if}
+  {#if record.editing}
+    <AccountForm
+      groups={record.editable}
+      bind:draft={record.draft}
+      errors={record.errors}
+      busy={record.busy}
+      submitLabel="Save"
+      onsubmit={() => record.save()}
+      oncancel={() => ((record.editing = false), record.load())}
+    />
+  {:else}
+    <RecordView {account} groups={record.groups} />
+    <footer class="quiet mt-4 flex flex-col gap-1 text-xs">
+      <p>
+        {#if account.tenants.length}Belongs to {account.tenants.map((tenant) => tenant.name).join(", ")} ·{/if}
+        created <Moment at={account.meta.created} time /> · changed <Moment at={account.meta.lastModified} time /> · version
+        {account.meta.version}
+      </p>
+      <p>id <span class="font-mono">{account.id}</span></p>
+      <Twin command={`cuenta accounts show ${account.id}`} />
+    </footer>
+  {/if}
+{:else if !record.failure}
+  <div class="sheet"><Skeleton rows={8} /></div>
+{/if}

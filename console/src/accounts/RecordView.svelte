@@ -1,0 +1,26 @@
+<script lang="ts">
+  import type { Account } from "../api/accounts.ts";
+  import type { Field } from "../api/model.ts";
+  import Bead from "../parts/Bead.svelte";
+  import { valueOf } from "./fields.ts";
+  import FieldValue from "./FieldValue.svelte";
+
+  let { account, groups }: { account: Account; groups: { title: string; fields: Field[] }[] } = $props();
+</script>
+
+<div class="grid items-start gap-4 lg:grid-cols-2">
+  {#each groups as group (group.title)}
+    <section class="sheet p-4">
+      <h2 class="mb-3">{group.title}</h2>
+      <dl class="grid grid-cols-[minmax(7rem,12rem)_1fr] gap-x-4 gap-y-2">
+        {#each group.fields as field (field.path)}
+          <dt class="quiet flex items-start gap-1.5">
+            {field.label}
+            {#if field.sensitivity === "personal"}<Bead fill="half" label="personal" />{/if}
+          </dt>
+          <dd class="min-w-0 break-words"><FieldValue {field} value={valueOf(account, field)} /></dd>
+        {/each}
+      </dl>
+    </section>
+  {/each}
+</div>

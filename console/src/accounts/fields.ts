@@ -1,0 +1,98 @@
+import type { Account, Body, Value } from "../api/accounts.ts";
+import type { Field, Form } from "../api/model.ts";
+import type { Violation } from "../api/request.ts";
+
+/** What a form holds: always texts and truth values, as controls do. */
+export type Draft = Record<string, string | boolean>;
+
+export function valueOf(account: Account, field: Field): Value | undefined {
+  const holder = field.profile ? (account[field.profile] as Record<string, Value> | undefined) : account;
+  return holder?.[field.name] as Value | undefined;
+}
+
+/** The fields of a kind, in the model's order: first the account's own, then a group for each profile. */
+export function groupsOf(form: Form, kind: string): { title: string; fields: Field[] }[] {
+  const profiles = form.kinds.find((it) => it.name === kind)?.profiles ?? [];
+  const groups = [{ title: "Account", fields: form.fields.filter((field) => !field.profile) }];
+  for (const profile of form.profiles.filter((it) => profiles.includes(it.name))) {
+    groups.push({ title: profile.label, fields: form.fields.filter((field) => field.profile === profile.name) });
+  }
+  return groups.filter((group) => group.fields.length > 0);
+}
+
+export function draftOf(fields: Field[], account: Account | null): Draft {
+  const draft: Draft = {};
+  for (const field of fields) {
+    const value = account ? valueOf(account, field) : field.default;
+    draft[field.path] = toControl(field, value);
+  }
+  return draft;
+}
+
+function toControl(field: Field, value: Value | undefined): string | boolean {
+  if (field.control === "checkbox") return value === true;
+  if (value === undefined) return "";
+  return field.control === "datetime-local" ? toLocal(String(value)) : String(value);
+}
+
+/** What the form's values are in JSON; only those that differ from `before`. Profiles become nested objects. */
+export function bodyOf(fields: Field[], draft: Draft, before: Draft): Body {
+  const body: Body = {};
+  for (const field of fields) {
+    const value = draft[field.path];
+    if (value === undefined || value === before[field.path]) continue;
+    const holder = field.profile ? ((body[field.profile] ??= {}) as Body) : body;
+    holder[field.name] = fromControl(field, value);
+  }
+  return body;
+}
+
+function fromControl(field: Field, value: string | boolean): Value | null {
+  if (typeof value === "boolean") return value;
+  if (value === "") return null;
+  // What is no number goes as a text, so that the service says what is wrong with it.
+  if (field.control === "number") return Number.isNaN(Number(value)) ? value : Number(value);
+  return field.control === "datetime-local" ? new Date(value).toISOString() : value;
+}
+
+function toLocal(instant: string): string {
+  const date = new Date(instant);
+  return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+}
+
+/** Messages by field path; under "" what belongs to no field of the form. */
+export function errorsByField(violations: Violation[], fields: Field[]): Record<string, string> {
+  const known = new Set(fields.map((field) => field.path));
+  const errors: Record<string, string> = {};
+  for (const { pointer, detail } of violations) {
+    const path = pointer.replace(/^\//, "").replace("/", ".");
+    const key = known.has(path) || path === "password" ? path : "";
+    errors[key] = errors[key] ? `${errors[key]} ${detail}` : detail;
+  }
+  return errors;
+}
+
+/** A filter that looks for the text wherever the reader may read text. */
+export function searchFilter(form: Form, text: string): string {
+  const quoted = JSON.stringify(text.trim());
+  return form.fields
+    .filter((field) => field.reads && field.comparisons.includes("co") && field.type !== "text")
+    .map((field) => `${field.path} co ${quoted}`)
+    .join(" or ");
+}
+
+/** The fields that a list begins with: those that people sign in with, and the first few that are shown anyway. */
+export function defaultColumns(form: Form): string[] {
+  const shown = form.fields.filter((field) => field.reads && field.shown && field.type !== "text");
+  const named = shown.filter((field) => !["givenName", "familyName"].includes(field.name));
+  return named.slice(0, 4).map((field) => field.path);
+}
+
+export function initials(name: string): string {
+  return name
+    .split(/\s+/)
+    .map((word) => word[0] ?? "")
+    .slice(0, 2)
+    .join("")
+    .toUpperCase();
+}

@@ -1,0 +1,106 @@
+import { countAccounts, listAccounts, type Account } from "../api/accounts.ts";
+import type { Field, Form } from "../api/model.ts";
+import { messageOf } from "../api/request.ts";
+import { defaultColumns, searchFilter } from "./fields.ts";
+
+/** The list of accounts: what is looked for, how it is sorted, and the page that is shown. */
+export class AccountListState {
+  items = $state.raw<Account[]>([]);
+  total = $state<number | null>(null);
+  loading = $state(true);
+  failure = $state("");
+  search = $state("");
+  kind = $state("");
+  expression = $state("");
+  sort = $state("-meta.created");
+  columns = $state.raw<string[]>([]);
+
+  /** Cursors of the pages that were left behind, so that one can go back. */
+  #cursors = $state.raw<(string | undefined)[]>([undefined]);
+  #next = $state<string | undefined>();
+  #latest = 0;
+  readonly #form: Form;
+
+  readonly page = $derived(this.#cursors.length);
+  readonly hasNext = $derived(this.#next !== undefined);
+  readonly filtered = $derived(Boolean(this.search || this.kind || this.expression));
+  readonly fields: Field[] = $derived.by(() =>
+    this.columns.flatMap((path) => this.#form.fields.filter((field) => field.path === path && field.reads)),
+  );
+
+  constructor(form: Form) {
+    this.#form = form;
+    this.columns = rememberedColumns(form) ?? defaultColumns(form);
+  }
+
+  get filter(): string | undefined {
+    const parts = [
+      this.search.trim() && `(${searchFilter(this.#form, this.search)})`,
+      this.kind && `kind eq ${JSON.stringify(this.kind)}`,
+      this.expression.trim() && `(${this.expression})`,
+    ].filter(Boolean);
+    return parts.length ? parts.join(" and ") : undefined;
+  }
+
+  /** The first page of what is looked for now. */
+  begin(): Promise<void> {
+    this.#cursors = [undefined];
+    return this.load(true);
+  }
+
+  next(): Promise<void> {
+    this.#cursors = [...this.#cursors, this.#next];
+    return this.load(false);
+  }
+
+  previous(): Promise<void> {
+    this.#cursors = this.#cursors.slice(0, -1);
+    return this.load(false);
+  }
+
+  sortBy(path: string): Promise<void> {
+    this.sort = this.sort === path ? `-${path}` : path;
+    return this.begin();
+  }
+
+  showColumns(paths: string[]): void {
+    this.columns = paths;
+    remember(this.#form, paths);
+  }
+
+  /** Answers that come late, after another question was asked, are dropped. */
+  private async load(count: boolean): Promise<void> {
+    const request = ++this.#latest;
+    this.loading = true;
+    try {
+      const query = { filter: this.filter, sort: this.sort, cursor: this.#cursors.at(-1) };
+      const [page, total] = await Promise.all([listAccounts(query), count ? countAccounts(this.filter) : this.total]);
+      if (request !== this.#latest) return;
+      this.items = page.items;
+      this.#next = page.next;
+      this.total = total;
+      this.failure = "";
+    } catch (failure) {
+      if (request === this.#latest) this.failure = messageOf(failure);
+    } finally {
+      if (request === this.#latest) this.loading = false;
+    }
+  }
+}
+
+function rememberedColumns(form: Form): string[] | null {
+  try {
+    const stored = JSON.parse(localStorage.getItem(`columns.${form.name}`) ?? "null") as string[] | null;
+    return stored?.filter((path) => form.fields.some((field) => field.path === path)) ?? null;
+  } catch {
+    return null;
+  }
+}
+
+function remember(form: Form, columns: string[]): void {
+  try {
+    localStorage.setItem(`columns.${form.name}`, JSON.stringify(columns));
+  } catch {
+    // Storage is off: the choice lasts as long as the page.
+  }
+}

@@ -1,0 +1,102 @@
+import { changeAccount, readAccount, removeAccount, type Account, type AccountRef } from "../api/accounts.ts";
+import type { Field, Form } from "../api/model.ts";
+import { messageOf, Refused } from "../api/request.ts";
+import { bodyOf, draftOf, errorsByField, groupsOf, type Draft } from "./fields.ts";
+
+/** One account's record: shown, or being edited. */
+export class RecordState {
+  account = $state.raw<Account | null>(null);
+  failure = $state("");
+  editing = $state(false);
+  busy = $state(false);
+  draft = $state<Draft>({});
+  errors = $state.raw<Record<string, string>>({});
+  notice = $state("");
+
+  #etag: string | null = null;
+  #before: Draft = {};
+  readonly #ref: AccountRef;
+  readonly #form: Form;
+
+  readonly groups = $derived.by(() => (this.account ? groupsOf(this.#form, this.account.kind) : []));
+  readonly editable = $derived(
+    this.groups
+      .map((group) => ({ ...group, fields: group.fields.filter((field) => this.#writes(field)) }))
+      .filter((group) => group.fields.length > 0),
+  );
+
+  constructor(ref: AccountRef, form: Form) {
+    this.#ref = ref;
+    this.#form = form;
+  }
+
+  /** Also the fields that are only returned when they are asked for: whoever opens a record asks. */
+  async load(): Promise<void> {
+    try {
+      const all = this.#form.fields.filter((field) => this.#reads(field)).map((field) => field.path);
+      this.#take(await readAccount(this.#ref, all));
+    } catch (failure) {
+      this.failure = messageOf(failure);
+    }
+  }
+
+  edit(): void {
+    this.#before = draftOf(this.#fields(), this.account);
+    this.draft = { ...this.#before };
+    this.errors = {};
+    this.notice = "";
+    this.editing = true;
+  }
+
+  async save(): Promise<void> {
+    this.busy = true;
+    try {
+      await changeAccount(this.#ref, bodyOf(this.#fields(), this.draft, this.#before), this.#etag);
+      this.editing = false;
+      this.notice = "Saved";
+      await this.load();
+    } catch (failure) {
+      this.errors = this.#errors(failure);
+    } finally {
+      this.busy = false;
+    }
+  }
+
+  async remove(): Promise<boolean> {
+    try {
+      await removeAccount(this.#ref);
+      return true;
+    } catch (failure) {
+      this.failure = messageOf(failure);
+      return false;
+    }
+  }
+
+  #errors(failure: unknown): Record<string, string> {
+    if (failure instanceof Refused && failure.stale) {
+      return {
+        "": "Somebody else changed this account in the meantime. Cancel to see their change; what you typed stays until then.",
+      };
+    }
+    const violations = failure instanceof Refused ? (failure.problem.errors ?? []) : [];
+    return violations.length ? errorsByField(violations, this.#fields()) : { "": messageOf(failure) };
+  }
+
+  #take(answer: { body: Account; etag: string | null }): void {
+    this.account = answer.body;
+    this.#etag = answer.etag;
+    this.failure = "";
+  }
+
+  #fields(): Field[] {
+    return this.editable.flatMap((group) => group.fields);
+  }
+
+  #writes(field: Field): boolean {
+    return this.#ref === "own" ? field.changesOwn : field.changes;
+  }
+
+  #reads(field: Field): boolean {
+    return this.#ref === "own" ? field.readsOwn : field.reads;
+  }
+}

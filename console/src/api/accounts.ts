@@ -1,0 +1,68 @@
+import { request, type Answer } from "./request.ts";
+
+export type Value = string | number | boolean;
+
+export interface Tenant {
+  id: string;
+  name: string;
+}
+
+/** An account as the service lets this reader see it; fields and profiles stand beside these. */
+export interface Account {
+  id: string;
+  kind: string;
+  displayName: string;
+  roles: string[];
+  tenants: Tenant[];
+  meta: { created: string; lastModified: string; version: number };
+  [field: string]: unknown;
+}
+
+export interface Page {
+  items: Account[];
+  next?: string;
+}
+
+export interface ListQuery {
+  filter?: string;
+  sort?: string;
+  limit?: number;
+  cursor?: string;
+}
+
+export type Body = Record<string, unknown>;
+
+export async function listAccounts(query: ListQuery): Promise<Page> {
+  return (await request<Page>("GET", "/v1/accounts", { query: { ...query } })).body;
+}
+
+export async function countAccounts(filter: string | undefined): Promise<number> {
+  return (await request<{ count: number }>("GET", "/v1/accounts/count", { query: { filter } })).body.count;
+}
+
+/** `own` stands for the reader's own account. */
+export type AccountRef = string | "own";
+
+function path(ref: AccountRef): string {
+  return ref === "own" ? "/v1/me" : `/v1/accounts/${encodeURIComponent(ref)}`;
+}
+
+export function readAccount(ref: AccountRef, fields: string[] = []): Promise<Answer<Account>> {
+  return request("GET", path(ref), { query: { fields: fields.join(",") } });
+}
+
+export function changeAccount(ref: AccountRef, patch: Body, etag: string | null): Promise<Answer<Account>> {
+  return request("PATCH", path(ref), { body: patch, etag });
+}
+
+export function createAccount(body: Body): Promise<Answer<Account>> {
+  return request("POST", "/v1/accounts", { body });
+}
+
+export async function removeAccount(id: string): Promise<void> {
+  await request("DELETE", path(id));
+}
+
+export async function listTenants(): Promise<Tenant[]> {
+  return (await request<{ items: Tenant[] }>("GET", "/v1/tenants")).body.items;
+}

@@ -1,0 +1,142 @@
+import type { Value } from "./accounts.ts";
+import { request } from "./request.ts";
+
+/** A field as far as it concerns the reader. */
+export interface Field {
+  path: string;
+  name: string;
+  profile?: string;
+  label: string;
+  description: string;
+  type: string;
+  control: string;
+  required: boolean;
+  default?: Value;
+  minLength?: number;
+  maxLength?: number;
+  min?: number;
+  max?: number;
+  pattern?: string;
+  scale: number;
+  options: string[];
+  sensitivity: "open" | "personal";
+  comparisons: string[];
+  shown: boolean;
+  reads: boolean;
+  readsOwn: boolean;
+  creates: boolean;
+  changes: boolean;
+  changesOwn: boolean;
+}
+
+export interface Kind {
+  name: string;
+  label: string;
+  profiles: string[];
+  default: boolean;
+}
+
+/** What the reader's lists and forms are made from. */
+export interface Form {
+  revision: number;
+  name: string;
+  may: string[];
+  signIn: string[];
+  tenants: boolean;
+  roles: string[];
+  kinds: Kind[];
+  profiles: { name: string; label: string }[];
+  fields: Field[];
+}
+
+export interface Finding {
+  code: string;
+  severity: "error" | "warning" | "note";
+  line: number;
+  column: number;
+  path: string;
+  message: string;
+  why: string;
+  advice: string;
+}
+
+export interface Change {
+  name: string;
+  path: string;
+  effect: "instant" | "backfill" | "decision" | "loss" | "unsupported";
+  what: string;
+  consequence: string;
+  records: number;
+  toAllow: boolean;
+}
+
+/** Without `changes` when the file has errors. */
+export interface Diff {
+  errors: number;
+  warnings: number;
+  findings: Finding[];
+  liveRevision?: number;
+  fingerprint?: string;
+  changes?: Change[];
+}
+
+export interface Revision {
+  revision: number;
+  state: "publishing" | "live" | "past";
+  step: string;
+  rowsDone: number;
+  rowsTotal: number;
+  failure?: string;
+  author: string;
+  message: string;
+  startedAt: string;
+  publishedAt?: string;
+  changes: Change[];
+}
+
+export interface Matrix {
+  revision: number;
+  parties: string[];
+  fields: {
+    path: string;
+    label: string;
+    sensitivity: "open" | "personal";
+    returned: string;
+    cells: Record<string, { reads: boolean; writes: boolean; why: string }>;
+  }[];
+}
+
+export interface PublishRequest {
+  source: string;
+  fingerprint?: string;
+  allow: string[];
+  message: string;
+}
+
+export async function readForm(): Promise<Form> {
+  return (await request<Form>("GET", "/v1/model/form")).body;
+}
+
+export async function readSource(): Promise<{ revision: number; source: string }> {
+  return (await request<{ revision: number; source: string }>("GET", "/v1/model")).body;
+}
+
+export async function diffSource(source: string): Promise<Diff> {
+  return (await request<Diff>("POST", "/v1/model/diffs", { body: { source } })).body;
+}
+
+export async function publishSource(publish: PublishRequest): Promise<Revision> {
+  return (await request<Revision>("POST", "/v1/model/revisions", { body: publish })).body;
+}
+
+export async function readRevision(number: number): Promise<Revision> {
+  return (await request<Revision>("GET", `/v1/model/revisions/${number}`)).body;
+}
+
+export async function readHistory(): Promise<Revision[]> {
+  return (await request<{ items: Revision[] }>("GET", "/v1/model/revisions")).body.items;
+}
+
+export async function readMatrix(): Promise<Matrix> {
+  return (await request<Matrix>("GET", "/v1/model/matrix")).body;
+}

@@ -1,0 +1,82 @@
+/** One refused value: `pointer` says which (RFC 6901), `detail` what to do about it. */
+export interface Violation {
+  pointer: string;
+  code: string;
+  detail: string;
+}
+
+/** A problem document (RFC 9457). `type` decides; the words are for people. */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  detail: string;
+  errors?: Violation[];
+}
+
+export class Refused extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+
+  get unauthenticated(): boolean {
+    return this.problem.status === 401;
+  }
+
+  get stale(): boolean {
+    return this.problem.type === "urn:cuenta:problem:stale";
+  }
+}
+
+export interface Answer<T> {
+  body: T;
+  etag: string | null;
+}
+
+export interface Options {
+  body?: unknown;
+  etag?: string | null;
+  query?: Record<string, string | number | undefined>;
+}
+
+const OFFLINE: Problem = {
+  type: "about:blank",
+  title: "No connection",
+  status: 0,
+  detail: "The service cannot be reached. Check the connection and try again; nothing that you typed is lost.",
+};
+
+/** The one place that talks HTTP. The header marks requests as the console's own, against forgery from other sites. */
+export async function request<T>(method: string, path: string, options: Options = {}): Promise<Answer<T>> {
+  const headers: Record<string, string> = { "Cuenta-Console": "1" };
+  if (options.body !== undefined) headers["Content-Type"] = "application/json";
+  if (options.etag) headers["If-Match"] = options.etag;
+  const response = await fetch(path + queryString(options.query), {
+    method,
+    headers,
+    body: options.body === undefined ? undefined : JSON.stringify(options.body),
+  }).catch(() => {
+    throw new Refused(OFFLINE);
+  });
+  const text = await response.text();
+  const body: unknown = text ? JSON.parse(text) : {};
+  if (!response.ok) throw new Refused(body as Problem);
+  return { body: body as T, etag: response.headers.get("ETag") };
+}
+
+function queryString(query: Options["query"] = {}): string {
+  const parameters = new URLSearchParams();
+  for (const [name, value] of Object.entries(query)) {
+    if (value !== undefined && value !== "") parameters.set(name, String(value));
+  }
+  const text = parameters.toString();
+  return text ? `?${text}` : "";
+}
+
+/** What went wrong, in words, whatever was thrown. */
+export function messageOf(failure: unknown): string {
+  return failure instanceof Error ? failure.message : String(failure);
+}

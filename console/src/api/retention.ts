@@ -1,0 +1,48 @@
+import { request } from "./request.ts";
+
+export interface Rule {
+  name: string;
+  where: string;
+  after: string;
+  since: string;
+  do: string;
+}
+
+export interface Preview {
+  rule: string;
+  cutoff: string;
+  accounts: number;
+  first: { id: string; displayName: string; since: string }[];
+  dependents: Record<string, number>;
+}
+
+export interface Run {
+  id: string;
+  rule: string;
+  state: "running" | "done";
+  startedBy: string;
+  startedAt: string;
+  finishedAt?: string;
+  matched: number;
+  deleted: Record<string, number>;
+}
+
+export async function listRules(): Promise<Rule[]> {
+  return (await request<{ items: Rule[] }>("GET", "/v1/retention/rules")).body.items;
+}
+
+export async function previewRule(rule: string): Promise<Preview> {
+  return (await request<Preview>("POST", "/v1/retention/previews", { body: { rule } })).body;
+}
+
+export async function runRule(rule: string): Promise<Run> {
+  return (await request<Run>("POST", "/v1/retention/runs", { body: { rule } })).body;
+}
+
+export async function readRun(id: string): Promise<Run> {
+  return (await request<Run>("GET", `/v1/retention/runs/${id}`)).body;
+}
+
+export async function listRuns(): Promise<Run[]> {
+  return (await request<{ items: Run[] }>("GET", "/v1/retention/runs")).body.items;
+}

@@ -1,0 +1,67 @@
+<script lang="ts">
+  import { Input } from "flowbite-svelte";
+  import { readMatrix } from "../api/model.ts";
+  import { messageOf } from "../api/request.ts";
+  import Bead from "../parts/Bead.svelte";
+  import Notice from "../parts/Notice.svelte";
+  import Skeleton from "../parts/Skeleton.svelte";
+  import Twin from "../parts/Twin.svelte";
+  import ModelTabs from "./ModelTabs.svelte";
+
+  const matrix = readMatrix();
+  let looked = $state("");
+  const matches = (path: string, label: string) =>
+    `${path} ${label}`.toLowerCase().includes(looked.trim().toLowerCase());
+
+  function fill(cell: { reads: boolean; writes: boolean }): "none" | "hollow" | "filled" | "half" {
+    return cell.writes ? (cell.reads ? "filled" : "half") : cell.reads ? "hollow" : "none";
+  }
+  const words = { none: "neither reads nor writes", hollow: "reads", filled: "reads and writes", half: "writes only" };
+</script>
+
+<svelte:head><title>Access · Cuenta</title></svelte:head>
+
+<ModelTabs />
+{#await matrix}
+  <div class="sheet"><Skeleton rows={12} /></div>
+{:then found}
+  <div class="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+    <div class="w-56">
+      <Input type="search" aria-label="Find a field" placeholder="Find a field" bind:value={looked} />
+    </div>
+    {#each ["hollow", "filled", "half", "none"] as const as shape (shape)}
+      <span class="quiet flex items-center gap-1.5"><Bead fill={shape} label={words[shape]} /> {words[shape]}</span>
+    {/each}
+  </div>
+  <div class="sheet overflow-x-auto">
+    <table class="ledger">
+      <thead>
+        <tr>
+          <th scope="col" class="first">Field</th>
+          {#each found.parties as party (party)}<th scope="col" class="text-center">{party}</th>{/each}
+          <th scope="col">Returned</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each found.fields.filter((field) => matches(field.path, field.label)) as field (field.path)}
+          <tr>
+            <th scope="row" class="first static! font-mono font-normal!">
+              {field.path}
+              {#if field.sensitivity === "personal"}<Bead fill="half" label="personal" />{/if}
+            </th>
+            {#each found.parties as party (party)}
+              {@const cell = field.cells[party]!}
+              <td class="text-center" title={`${party}: ${cell.why}`}
+                ><Bead fill={fill(cell)} label={words[fill(cell)]} /></td
+              >
+            {/each}
+            <td class="quiet">{field.returned}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+{:catch failure}
+  <Notice kind="refused" text={messageOf(failure)} />
+{/await}
+<div class="mt-4"><Twin command="cuenta model matrix" /></div>

@@ -1,0 +1,82 @@
+<script lang="ts">
+  import type { Snippet } from "svelte";
+  import { route } from "../routes.ts";
+  import { session } from "../session/session.svelte.ts";
+  import Mark from "./Mark.svelte";
+  import { toggleTheme } from "./theme.ts";
+
+  let { children }: { children: Snippet } = $props();
+
+  /** Places hang on the wire like beads; the one where you are is filled. */
+  const places = $derived(
+    [
+      { path: "/accounts", label: "Accounts", permission: "accounts.read" },
+      { path: "/model", label: "Model", permission: "model.read" },
+      { path: "/retention", label: "Retention", permission: "retention.read" },
+    ].filter((place) => session.may.has(place.permission)),
+  );
+  const at = $derived(route.pathname === "/" ? places[0]?.path : route.pathname);
+  const here = (path: string) => at === path || at?.startsWith(path + "/");
+</script>
+
+<a href="#content" class="sr-only focus:not-sr-only focus:absolute focus:p-2">Skip to the content</a>
+<header class="border-b bg-white dark:bg-gray-800">
+  <div class="mx-auto flex max-w-screen-2xl flex-wrap items-center gap-x-6 px-4">
+    <a href="/" class="flex items-center gap-2 py-3 text-base font-semibold"><Mark /> Cuenta</a>
+    <nav aria-label="Pages" class="wire relative order-last flex w-full sm:order-none sm:w-auto">
+      {#each places as place (place.path)}
+        <a
+          href={place.path}
+          aria-current={here(place.path) ? "page" : undefined}
+          class="bead relative flex items-center gap-2 px-3 py-3"
+        >
+          {place.label}
+        </a>
+      {/each}
+    </nav>
+    <div class="ml-auto flex items-center gap-4 py-2">
+      <span class="quiet hidden md:inline">{session.form?.name} · revision {session.form?.revision}</span>
+      <a href="/me" class="max-w-40 truncate" title="Your own account">{session.account?.displayName}</a>
+      <button type="button" class="link" onclick={toggleTheme} aria-label="Switch between light and dark"
+        >Light/dark</button
+      >
+      <button type="button" class="link" onclick={() => session.signOut()}>Sign out</button>
+    </div>
+  </div>
+</header>
+<main id="content" class="mx-auto max-w-screen-2xl px-4 py-5" tabindex="-1">{@render children()}</main>
+
+<style>
+  .wire::before {
+    content: "";
+    position: absolute;
+    inset: auto 0 0.3rem 0;
+    height: 1px;
+    background: var(--color-gray-400);
+  }
+  .bead::after {
+    content: "";
+    position: absolute;
+    left: 50%;
+    bottom: 0.3rem;
+    width: 0.6rem;
+    height: 0.6rem;
+    border: 1.5px solid var(--color-primary-600);
+    border-radius: 50%;
+    background: var(--color-gray-50);
+    transform: translate(-50%, 50%);
+  }
+  .bead[aria-current]::after {
+    background: var(--color-primary-600);
+  }
+  .bead[aria-current] {
+    font-weight: 650;
+  }
+  :global(.dark) .bead::after {
+    border-color: var(--color-primary-300);
+    background: var(--color-gray-800);
+  }
+  :global(.dark) .bead[aria-current]::after {
+    background: var(--color-primary-300);
+  }
+</style>

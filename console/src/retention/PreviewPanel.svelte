@@ -1,0 +1,53 @@
+<script lang="ts">
+  import { Button, Modal } from "flowbite-svelte";
+  import type { Preview } from "../api/retention.ts";
+  import Moment from "../parts/Moment.svelte";
+  import { inWords, type RetentionState } from "./retention.svelte.ts";
+
+  let { retention, preview }: { retention: RetentionState; preview: Preview } = $props();
+  let asking = $state(false);
+  const accounts = $derived(`${preview.accounts.toLocaleString()} ${preview.accounts === 1 ? "account" : "accounts"}`);
+
+  function run() {
+    asking = false;
+    void retention.run(preview.rule);
+  }
+</script>
+
+<section class="sheet p-4" aria-label="Preview" aria-live="polite">
+  <div class="mb-3 flex flex-wrap items-center gap-3">
+    <h2><span class="font-mono">{preview.rule}</span> would delete {accounts} now</h2>
+    {#if preview.accounts}
+      <Button size="sm" color="red" class="ml-auto" disabled={retention.busy} onclick={() => (asking = true)}
+        >Delete {accounts}</Button
+      >
+    {/if}
+  </div>
+  {#if preview.accounts}
+    <table class="ledger">
+      <thead><tr><th scope="col">Name</th><th scope="col">Counted from</th></tr></thead>
+      <tbody>
+        {#each preview.first as due (due.id)}
+          <tr>
+            <td><a class="link" href={`/accounts/${due.id}`}>{due.displayName}</a></td>
+            <td><Moment at={due.since} /></td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if preview.accounts > preview.first.length}<p class="quiet mt-2">
+        and {(preview.accounts - preview.first.length).toLocaleString()} more
+      </p>{/if}
+    <p class="mt-3">With them go: {inWords(preview.dependents)}.</p>
+  {:else}
+    <p class="quiet">No account's time has come.</p>
+  {/if}
+</section>
+
+<Modal bind:open={asking} title={`Delete ${accounts}?`} size="sm">
+  <p>{preview.rule} deletes {accounts} for good, and with them {inWords(preview.dependents)}. This cannot be undone.</p>
+  {#snippet footer()}
+    <Button color="alternative" data-autofocus onclick={() => (asking = false)}>Keep them</Button>
+    <Button color="red" onclick={run}>Delete {accounts}</Button>
+  {/snippet}
+</Modal>

@@ -1,0 +1,38 @@
+<script lang="ts">
+  import type { Run } from "../api/retention.ts";
+  import Moment from "../parts/Moment.svelte";
+  import { inWords } from "./retention.svelte.ts";
+
+  let { runs }: { runs: Run[] } = $props();
+</script>
+
+{#if runs.length === 0}
+  <p class="sheet quiet p-6">
+    Nothing has been deleted yet. A run leaves a report here: when, by whom, and how much of each sort.
+  </p>
+{:else}
+  <div class="sheet overflow-x-auto">
+    <table class="ledger">
+      <thead>
+        <tr>
+          <th scope="col" class="first">Rule</th>
+          <th scope="col">Started</th>
+          <th scope="col">State</th>
+          <th scope="col">By</th>
+          <th scope="col">Deleted</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each runs as run (run.id)}
+          <tr>
+            <td class="first font-mono">{run.rule}</td>
+            <td><Moment at={run.startedAt} time /></td>
+            <td>{run.state}</td>
+            <td class="font-mono text-xs">{run.startedBy}</td>
+            <td>{inWords(run.deleted)}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+{/if}

@@ -1,0 +1,83 @@
+import {
+  listRules,
+  listRuns,
+  previewRule,
+  readRun,
+  runRule,
+  type Preview,
+  type Rule,
+  type Run,
+} from "../api/retention.ts";
+import { messageOf } from "../api/request.ts";
+
+const POLL = 300;
+
+/** The rules, what one of them would take now, and what earlier runs took. */
+export class RetentionState {
+  rules = $state.raw<Rule[] | null>(null);
+  runs = $state.raw<Run[]>([]);
+  preview = $state.raw<Preview | null>(null);
+  running = $state.raw<Run | null>(null);
+  busy = $state(false);
+  failure = $state("");
+
+  async load(): Promise<void> {
+    await this.#try(async () => {
+      [this.rules, this.runs] = await Promise.all([listRules(), listRuns()]);
+    });
+  }
+
+  async look(rule: string): Promise<void> {
+    this.running = null;
+    await this.#try(async () => {
+      this.preview = await previewRule(rule);
+    });
+  }
+
+  async run(rule: string): Promise<void> {
+    await this.#try(async () => {
+      this.running = await runRule(rule);
+      while (this.running.state === "running") {
+        await new Promise((resolve) => setTimeout(resolve, POLL));
+        this.running = await readRun(this.running.id);
+      }
+      this.preview = null;
+      this.runs = await listRuns();
+    });
+  }
+
+  async #try(work: () => Promise<void>): Promise<void> {
+    this.busy = true;
+    this.failure = "";
+    try {
+      await work();
+    } catch (failure) {
+      this.failure = messageOf(failure);
+    } finally {
+      this.busy = false;
+    }
+  }
+}
+
+const SORTS: Record<string, string> = {
+  accounts: "accounts",
+  sessions: "sessions",
+  credentials: "passwords",
+  rolesGiven: "roles given",
+  memberships: "memberships",
+};
+
+/** Counts by sort in words, without those that are none. Every other sort is a profile. */
+export function inWords(counts: Record<string, number>): string {
+  const parts = Object.entries(counts).filter(([, count]) => count > 0);
+  return parts.length
+    ? parts.map(([sort, count]) => `${count.toLocaleString()} ${SORTS[sort] ?? `${sort} profiles`}`).join(", ")
+    : "nothing";
+}
+
+/** `P14D` as "14 days"; what is no simple duration stays as it is. */
+export function spanInWords(span: string): string {
+  const [, count, unit] = /^P(\d+)([DWMY])$/.exec(span) ?? [];
+  const words = { D: "day", W: "week", M: "month", Y: "year" }[unit as "D"];
+  return words ? `${count} ${words}${count === "1" ? "" : "s"}` : span;
+}

@@ -1,0 +1,50 @@
+<script lang="ts">
+  import { Button, Input, Label } from "flowbite-svelte";
+  import { messageOf } from "../api/request.ts";
+  import Mark from "../parts/Mark.svelte";
+  import Notice from "../parts/Notice.svelte";
+  import { session } from "./session.svelte.ts";
+
+  let identifier = $state("");
+  let password = $state("");
+  let failure = $state("");
+  let busy = $state(false);
+
+  async function submit(event: SubmitEvent) {
+    event.preventDefault();
+    busy = true;
+    failure = "";
+    try {
+      await session.signIn(identifier, password);
+    } catch (refused) {
+      failure = messageOf(refused);
+      password = "";
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+<svelte:head><title>Sign in · Cuenta</title></svelte:head>
+
+<main class="mx-auto flex min-h-dvh w-full max-w-sm flex-col justify-center px-4">
+  <div class="mb-6 flex items-center gap-3">
+    <Mark size={36} />
+    <h1>Sign in to Cuenta</h1>
+  </div>
+  <form onsubmit={submit} class="sheet flex flex-col gap-4 p-5">
+    <div>
+      <Label for="identifier" class="mb-1">Email or sign-in name</Label>
+      <Input id="identifier" bind:value={identifier} autocomplete="username" required />
+    </div>
+    <div>
+      <Label for="password" class="mb-1">Password</Label>
+      <Input id="password" type="password" bind:value={password} autocomplete="current-password" required />
+    </div>
+    {#if failure}<Notice kind="refused" text={failure} />{/if}
+    <Button type="submit" disabled={busy}>{busy ? "Signing in…" : "Sign in"}</Button>
+  </form>
+  <p class="quiet mt-4 text-xs">
+    No account yet? The first administrator is made in the terminal: cuenta first-administrator
+  </p>
+</main>

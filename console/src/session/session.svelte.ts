@@ -1,0 +1,59 @@
+import type { Account } from "../api/accounts.ts";
+import { readAccount } from "../api/accounts.ts";
+import type { Form } from "../api/model.ts";
+import { readForm } from "../api/model.ts";
+import { messageOf, Refused } from "../api/request.ts";
+import { signIn, signOut } from "../api/session.ts";
+
+type State = "starting" | "guest" | "signed-in" | "failed";
+
+/** Who is signed in, and what the live model lets them do. The one thing that every page shares. */
+class Session {
+  state = $state<State>("starting");
+  account = $state.raw<Account | null>(null);
+  form = $state.raw<Form | null>(null);
+  failure = $state("");
+
+  readonly may = $derived(new Set(this.form?.may ?? []));
+
+  /** Takes up the session that the browser's cookie holds, if it holds one. */
+  async restore(): Promise<void> {
+    try {
+      await this.load();
+    } catch (failure) {
+      const guest = failure instanceof Refused && failure.unauthenticated;
+      this.failure = guest ? "" : messageOf(failure);
+      this.state = guest ? "guest" : "failed";
+    }
+  }
+
+  async signIn(identifier: string, password: string): Promise<void> {
+    await signIn(identifier, password);
+    await this.load();
+  }
+
+  async signOut(): Promise<void> {
+    await signOut();
+    this.ended();
+  }
+
+  /** Asks again what the model says; after a publish, say. */
+  async refresh(): Promise<void> {
+    this.form = await readForm();
+  }
+
+  ended(): void {
+    this.account = null;
+    this.form = null;
+    this.state = "guest";
+  }
+
+  private async load(): Promise<void> {
+    const [account, form] = await Promise.all([readAccount("own"), readForm()]);
+    this.account = account.body;
+    this.form = form;
+    this.state = "signed-in";
+  }
+}
+
+export const session = new Session();
