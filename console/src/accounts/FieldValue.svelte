@@ -23,7 +23,7 @@
 {:else if field.type === "dateTime"}
   <Moment at={String(value)} time />
 {:else if field.type === "choice"}
-  <Badge color="gray" class="font-normal">{value}</Badge>
+  <Badge color="gray" class="font-normal dark:bg-gray-700 dark:text-gray-200">{value}</Badge>
 {:else if field.type === "url"}
   <a class="link" href={String(value)} rel="noreferrer noopener" target="_blank"
     >{String(value).replace(/^https?:\/\//, "")}</a

@@ -27,7 +27,7 @@
   {@const account = record.account}
   <div class="mb-4 flex flex-wrap items-center gap-3">
     <h1>{account.displayName}</h1>
-    <Badge color="gray">{kind}</Badge>
+    <Badge color="gray" class="dark:bg-gray-700 dark:text-gray-200">{kind}</Badge>
     {#each account.roles as role (role)}<Badge color="primary">{role}</Badge>{/each}
     {#if !record.editing}
       <div class="ml-auto flex gap-2">

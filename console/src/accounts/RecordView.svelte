@@ -12,7 +12,7 @@
   {#each groups as group (group.title)}
     <section class="sheet p-4">
       <h2 class="mb-3">{group.title}</h2>
-      <dl class="grid grid-cols-[minmax(7rem,12rem)_1fr] gap-x-4 gap-y-2">
+      <dl class="grid grid-cols-[minmax(6.5rem,2fr)_3fr] gap-x-4 gap-y-2">
         {#each group.fields as field (field.path)}
           <dt class="quiet flex items-start gap-1.5">
             {field.label}

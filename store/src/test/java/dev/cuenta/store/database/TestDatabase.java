@@ -1,0 +1,120 @@
+package dev.cuenta.store.database;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.core.model.Models;
+import dev.cuenta.core.revision.Diff;
+import dev.cuenta.core.revision.ModelDiff;
+import dev.cuenta.store.revision.CountedRecords;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Publisher;
+import dev.cuenta.store.revision.Revision;
+import dev.cuenta.store.revision.Revisions;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** A database of its own in a PostgreSQL cluster that all tests of the build share. */
+public final class TestDatabase implements AutoCloseable {
+    private static final AtomicInteger NUMBER = new AtomicInteger();
+    private static final String PORT = startCluster();
+
+    private final HikariDataSource dataSource;
+    private final Connections connections;
+    private final Revisions revisions;
+    private final LiveRevisions live;
+
+    public TestDatabase() {
+        String name = "test_" + ProcessHandle.current().pid() + "_" + NUMBER.incrementAndGet();
+        try (HikariDataSource maintenance = connect("postgres", 1)) {
+            JdbcClient.create(maintenance).sql("create database " + name).update();
+        }
+        dataSource = connect(name, 12);
+        Migrations.run(dataSource);
+        connections = new Connections(dataSource);
+        revisions = new Revisions(connections);
+        live = new LiveRevisions(dataSource, connections, revisions);
+    }
+
+    private static String startCluster() {
+        try {
+            Process process = new ProcessBuilder(
+                            Models.root().resolve("bin/postgres").toString(), "start", "target/postgres")
+                    .redirectError(ProcessBuilder.Redirect.INHERIT)
+                    .start();
+            String port = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
+            Runtime.getRuntime().addShutdownHook(new Thread(TestDatabase::stopCluster));
+            return port;
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
+    }
+
+    private static void stopCluster() {
+        try {
+            new ProcessBuilder(Models.root().resolve("bin/postgres").toString(), "stop", "target/postgres")
+                    .start()
+                    .waitFor();
+        } catch (IOException | InterruptedException ignored) {
+            // The next build's start takes the cluster up again.
+        }
+    }
+
+    private static HikariDataSource connect(String database, int connections) {
+        HikariConfig config = new HikariConfig();
+        config.setJdbcUrl("jdbc:postgresql://127.0.0.1:" + PORT + "/" + database);
+        config.setUsername("cuenta");
+        config.setMaximumPoolSize(connections);
+        return new HikariDataSource(config);
+    }
+
+    /** Publishes the file as the service would, and waits until it is done. */
+    public Diff publish(String source) {
+        var next = ModelFile.read("test.yaml", source).model().orElseThrow();
+        Diff diff = revisions
+                .live()
+                .map(revision -> ModelDiff.between(
+                        revision.number(), Revisions.modelOf(revision), next, new CountedRecords(connections)))
+                .orElseGet(() -> ModelDiff.first(next));
+        Publisher publisher = publisher();
+        publisher.begin(diff.liveRevision(), source, diff.changes(), "test", "");
+        publisher.carryOn();
+        return diff;
+    }
+
+    public Publisher publisher() {
+        return new Publisher(connections, revisions, live);
+    }
+
+    /** As a second instance of the service would have it. */
+    public LiveRevisions anotherInstance() {
+        LiveRevisions another = new LiveRevisions(dataSource, connections, revisions);
+        another.refresh();
+        return another;
+    }
+
+    public Revision latest() {
+        return revisions.history().get(0);
+    }
+
+    public LiveRevisions live() {
+        return live;
+    }
+
+    public Connections connections() {
+        return connections;
+    }
+
+    public JdbcClient sql() {
+        return JdbcClient.create(dataSource);
+    }
+
+    @Override
+    public void close() {
+        live.close();
+        dataSource.close();
+    }
+}
