@@ -23,7 +23,12 @@
       {field.label}{#if field.required}<span class="quiet ml-1.5 font-normal">required</span>{/if}
     </Label>
     {#if field.control === "textarea"}
-      <Textarea {...shared} bind:value={value as string} rows={4} class="w-full dark:border-gray-600 dark:bg-gray-700" />
+      <Textarea
+        {...shared}
+        bind:value={value as string}
+        rows={4}
+        class="w-full dark:border-gray-600 dark:bg-gray-700"
+      />
     {:else if field.control === "select"}
       <Select
         {...shared}

@@ -23,7 +23,10 @@
       <li class="sheet p-4">
         <div class="flex flex-wrap items-center gap-3">
           <h2>Revision {revision.revision}</h2>
-          <Badge color={revision.state === "live" ? "primary" : "gray"} class={revision.state === "live" ? "" : "dark:bg-gray-700 dark:text-gray-200"}>{revision.state}</Badge>
+          <Badge
+            color={revision.state === "live" ? "primary" : "gray"}
+            class={revision.state === "live" ? "" : "dark:bg-gray-700 dark:text-gray-200"}>{revision.state}</Badge
+          >
           <span class="quiet">
             {#if revision.publishedAt}<Moment at={revision.publishedAt} time />{:else}step {revision.step}{/if} by
             <span class="font-mono text-xs">{revision.author}</span>

@@ -1,0 +1,198 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.cuenta.core.model.Models;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Dimension;
+import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.ExpectedConditions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** The console in a real browser: the journeys of the job, and an accessibility checker on every page. */
+class ConsoleTest {
+    private static Installation marea;
+    private static ChromeDriver browser;
+
+    @BeforeAll
+    static void start(@TempDir Path profile) {
+        marea = Installation.marea();
+        marea.cuenta("sample", "60", "--seed", "5").succeeds();
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments("--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+                "--disable-component-update", "--disable-sync", "--window-size=1280,800", "--lang=en-GB", "--user-data-dir=" + profile);
+        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(new File("/usr/bin/chromedriver")).build();
+        browser = new ChromeDriver(service, options);
+        signIn();
+    }
+
+    @AfterAll
+    static void stop() {
+        browser.quit();
+        marea.close();
+    }
+
+    private static void signIn() {
+        open("/");
+        type("#identifier", Installation.OPERATOR);
+        type("#password", "wrong");
+        click("button[type=submit]");
+        assertThat(find("[role=alert]").getText()).contains("The sign-in name or the password is wrong.");
+        type("#password", Installation.PASSWORD);
+        click("button[type=submit]");
+        find("table.ledger tbody tr");
+    }
+
+    @Test
+    void accounts_are_found_opened_and_corrected() {
+        open("/accounts");
+        type("input[type=search]", "noor");
+        await("Noor Haddad alone", () -> texts("table.ledger tbody tr").size() == 1 && texts("table.ledger tbody tr").get(0).contains("Noor Haddad"));
+        click("table.ledger tbody a");
+        awaitText("h1", "Noor Haddad");
+        press("Edit");
+        assertThat(find("[id='field-employment.startedOn']").getDomAttribute("type")).isEqualTo("date");
+        assertThat(find("#field-theme").getTagName()).isEqualTo("select");
+        assertThat(find("[id='field-employment.duties']").getTagName()).isEqualTo("textarea");
+        type("[id='field-employment.contractYears']", "77");
+        press("Save");
+        awaitText("[id='field-employment.contractYears-help']", "Must be 5 or less.");
+        type("[id='field-employment.contractYears']", "4");
+        press("Save");
+        awaitText("[role=status]", "Saved");
+        assertThat(marea.psql("select contract_years from accounts.profile_employment p join accounts.account a on a.id = p.account_id where email like 'noor.haddad%'"))
+                .isEqualTo("4");
+    }
+
+    @Test
+    void an_account_is_made_in_a_form_that_the_model_makes() {
+        open("/accounts/new");
+        type("#field-email", "not an address");
+        press("Create");
+        awaitText("#field-email-help", "Is not an email address");
+        assertThat(find("[id='field-person.givenName-help']").getText()).contains("is required");
+        type("#field-email", "browser@marea.example");
+        type("[id='field-person.givenName']", "Bruna");
+        type("[id='field-person.familyName']", "Costa");
+        press("Create");
+        awaitText("h1", "Bruna Costa");
+    }
+
+    @Test
+    void the_model_is_edited_checked_compared_and_published() {
+        open("/model");
+        WebElement editor = find(".cm-content");
+        editor.click();
+        editor.sendKeys(Keys.chord(Keys.CONTROL, Keys.END), "\nfeilds: {}\n");
+        awaitText("[aria-label=Findings]", "Unknown key `feilds`");
+        editor.sendKeys(Keys.chord(Keys.CONTROL, "z"));
+        press("Back to revision 1");
+        find(".cm-content");
+        String next = Models.source("next.account-model.yaml");
+        browser.executeScript("sessionStorage.setItem('model.draft', arguments[0])", next);
+        open("/model");
+        awaitText("[aria-label=Changes]", "Existing records get Punta Clara.");
+        type("#message", "Newsletter");
+        press("Publish 3 changes");
+        awaitText("[aria-label=Publish]", "Revision 2 is live.");
+        open("/model/history");
+        awaitText("main", "Newsletter");
+    }
+
+    @Test
+    void what_a_rule_would_take_is_shown_and_then_taken() {
+        open("/retention");
+        press("Preview");
+        awaitText("[aria-label=Preview]", "would delete");
+        String button = find("[aria-label=Preview] button").getText();
+        click("[aria-label=Preview] button");
+        new WebDriverWait(browser, Duration.ofSeconds(10)).until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector("dialog[open] footer, [role=dialog]")));
+        browser.findElements(By.xpath("//dialog//button")).stream().filter(it -> it.getText().equals(button)).findFirst().orElseThrow().click();
+        awaitText("[role=status]", "deleted:");
+        awaitText("[aria-label='Past runs']", "abandonedSignUps");
+    }
+
+    @Test
+    void an_accessibility_checker_finds_nothing_on_any_page_light_or_dark_wide_or_narrow() throws IOException {
+        String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
+        String account = marea.psql("select id from accounts.account where email = 'tomas.rey@marea.example'");
+        for (boolean dark : List.of(false, true)) {
+            for (String page : List.of("/accounts", "/accounts/new", "/accounts/" + account, "/me", "/model", "/model/history", "/model/matrix", "/retention", "/nowhere")) {
+                open(page);
+                browser.executeScript("localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])", dark ? "dark" : "light", dark);
+                Installation.pause(700);
+                assertThat(violations(axe)).as(page + (dark ? " dark" : " light")).isEmpty();
+            }
+        }
+        browser.manage().window().setSize(new Dimension(500, 800));
+        open("/accounts");
+        assertThat((Long) browser.executeScript("return document.documentElement.scrollWidth - document.documentElement.clientWidth")).isZero();
+        browser.manage().window().setSize(new Dimension(1280, 800));
+        browser.executeScript("localStorage.setItem('theme', 'light')");
+    }
+
+    @SuppressWarnings("unchecked") // what axe gives
+    private static List<String> violations(String axe) {
+        JavascriptExecutor script = browser;
+        script.executeScript(axe);
+        return (List<String>) script.executeAsyncScript("""
+                const done = arguments[arguments.length - 1];
+                axe.run().then((result) => done(result.violations.flatMap((violation) =>
+                    violation.nodes.map((node) => violation.id + ': ' + node.html.slice(0, 160) + ' ' + node.failureSummary))));""");
+    }
+
+    private static void open(String path) {
+        browser.get(marea.url() + path);
+    }
+
+    private static WebElement find(String selector) {
+        return new WebDriverWait(browser, Duration.ofSeconds(15)).until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector(selector)));
+    }
+
+    private static void click(String selector) {
+        find(selector).click();
+    }
+
+    private static void press(String label) {
+        String xpath = "//button[normalize-space()='" + label + "']";
+        new WebDriverWait(browser, Duration.ofSeconds(15)).until(ExpectedConditions.elementToBeClickable(By.xpath(xpath))).click();
+    }
+
+    private static void type(String selector, String text) {
+        WebElement input = find(selector);
+        input.clear();
+        input.sendKeys(text);
+    }
+
+    private static List<String> texts(String selector) {
+        return browser.findElements(By.cssSelector(selector)).stream().map(WebElement::getText).toList();
+    }
+
+    private static void awaitText(String selector, String text) {
+        await(text, () -> texts(selector).stream().anyMatch(it -> it.contains(text)));
+    }
+
+    private static void await(String what, BooleanSupplier condition) {
+        new WebDriverWait(browser, Duration.ofSeconds(20)).ignoring(StaleElementReferenceException.class)
+                .withMessage(what)
+                .until(driver -> condition.getAsBoolean());
+    }
+}

@@ -1,0 +1,102 @@
+package dev.cuenta.acceptance;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** HTTP as another program speaks it, without our own client. */
+final class Http {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final HttpClient CLIENT = HttpClient.newHttpClient();
+
+    private final URI service;
+    private final @Nullable String token;
+
+    Http(URI service, @Nullable String token) {
+        this.service = service;
+        this.token = token;
+    }
+
+    record Answer(HttpResponse<String> response) {
+        JsonNode json() {
+            return JSON.readTree(response.body());
+        }
+
+        int status() {
+            return response.statusCode();
+        }
+
+        Answer status(int expected) {
+            if (response.statusCode() != expected) {
+                throw new AssertionError("Expected status " + expected + ", got " + response.statusCode() + ": " + response.body());
+            }
+            return this;
+        }
+
+        String etag() {
+            return response.headers().firstValue("ETag").orElse("");
+        }
+
+        String everything() {
+            return response.headers().map() + response.body();
+        }
+
+        /** The problem's type without its prefix, and its errors as {@code pointer code}. */
+        String problem() {
+            StringBuilder text = new StringBuilder(json().path("type").asString().replace("urn:cuenta:problem:", ""));
+            json().path("errors").forEach(error -> text.append(", ").append(error.path("pointer").asString()).append(' ').append(error.path("code").asString()));
+            return text.toString();
+        }
+    }
+
+    Answer get(String path) {
+        return send("GET", path, null);
+    }
+
+    Answer post(String path, Object body) {
+        return send("POST", path, JSON.writeValueAsString(body));
+    }
+
+    Answer patch(String path, Object body, String... headers) {
+        return send("PATCH", path, JSON.writeValueAsString(body), headers);
+    }
+
+    Answer delete(String path) {
+        return send("DELETE", path, null);
+    }
+
+    Answer send(String method, String path, @Nullable String body, String... headers) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(service.resolve(path.replace(" ", "%20").replace("\"", "%22")))
+                .method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body))
+                .header("Content-Type", "application/json");
+        if (token != null) {
+            request.header("Authorization", "Bearer " + token);
+        }
+        for (int i = 0; i < headers.length; i += 2) {
+            request.header(headers[i], headers[i + 1]);
+        }
+        try {
+            return new Answer(CLIENT.send(request.build(), BodyHandlers.ofString()));
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopping);
+        }
+    }
+
+    boolean answers(String path) {
+        try {
+            return get(path).status() == 200;
+        } catch (UncheckedIOException notYet) {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,71 @@
+import { describe, expect, it } from "vitest";
+import { field, form, noor } from "../test/marea.ts";
+import { bodyOf, defaultColumns, draftOf, errorsByField, groupsOf, initials, searchFilter, valueOf } from "./fields.ts";
+
+describe("groups", () => {
+  it("follow the kind: a contractor has no mooring", () => {
+    expect(groupsOf(form, "berthHolder").map((group) => group.title)).toEqual(["Account", "Person", "Mooring"]);
+    expect(groupsOf(form, "contractor").map((group) => group.title)).toEqual(["Account", "Person"]);
+  });
+});
+
+describe("a draft", () => {
+  it("holds texts and truth values, and gives back only what was changed", () => {
+    const before = draftOf(form.fields, noor);
+    expect(before).toMatchObject({
+      email: "noor@marea.example",
+      newsletter: true,
+      "mooring.credit": "12.5",
+      "person.about": "",
+    });
+
+    const draft = { ...before, "mooring.credit": "20", "person.familyName": "", newsletter: false };
+
+    expect(bodyOf(form.fields, draft, before)).toEqual({
+      newsletter: false,
+      person: { familyName: null },
+      mooring: { credit: 20 },
+    });
+  });
+
+  it("sends what is no number as it was typed, so that the service can say what is wrong", () => {
+    expect(bodyOf(form.fields, { "mooring.credit": "twelve" }, {})).toEqual({ mooring: { credit: "twelve" } });
+  });
+
+  it("brings an instant to the reader's zone and back", () => {
+    const instant = { ...noor, emailConfirmedAt: "2026-11-23T07:30:00.000Z" };
+    const draft = draftOf(form.fields, instant);
+
+    expect(bodyOf(form.fields, draft, {})).toMatchObject({ emailConfirmedAt: "2026-11-23T07:30:00.000Z" });
+  });
+});
+
+describe("errors", () => {
+  it("stand beside their fields, and what belongs to none at the top", () => {
+    const violations = [
+      { pointer: "/person/familyName", code: "required", detail: "Is required." },
+      { pointer: "/roles", code: "unknown", detail: "No such role." },
+    ];
+
+    expect(errorsByField(violations, form.fields)).toEqual({
+      "person.familyName": "Is required.",
+      "": "No such role.",
+    });
+  });
+});
+
+describe("searching", () => {
+  it("looks in short texts that the reader may read, and quotes what was typed", () => {
+    const readable = { ...form, fields: [...form.fields, field("secret", { reads: false })] };
+
+    expect(searchFilter(readable, ' no"or ')).toBe('email co "no\\"or" or person.familyName co "no\\"or"');
+  });
+});
+
+describe("a list", () => {
+  it("begins with what is short and shown", () => {
+    expect(defaultColumns(form)).toEqual(["email", "newsletter", "emailConfirmedAt", "mooring.credit"]);
+    expect(valueOf(noor, form.fields[5]!)).toBe(12.5);
+    expect(initials("Noor van Haddad")).toBe("NV");
+  });
+});

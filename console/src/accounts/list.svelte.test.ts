@@ -1,0 +1,75 @@
+import { beforeEach, describe, expect, it } from "vitest";
+import { answering, form, noor } from "../test/marea.ts";
+import { AccountListState } from "./list.svelte.ts";
+
+describe("the list of accounts", () => {
+  beforeEach(() => localStorage.clear());
+
+  it("goes forth and back by cursors", async () => {
+    const asked = answering({ body: { items: [noor], next: "c1", count: 30 } });
+    const list = new AccountListState(form);
+    await list.begin();
+    await list.next();
+    expect(asked.at(-1)!.url).toContain("cursor=c1");
+    expect(list.page).toBe(2);
+
+    await list.previous();
+
+    expect(asked.at(-1)!.url).not.toContain("cursor");
+    expect(list.page).toBe(1);
+    expect(list.total).toBe(30);
+  });
+
+  it("joins search, kind and expression into one filter", () => {
+    const list = new AccountListState(form);
+    list.search = "noor";
+    list.kind = "contractor";
+    list.expression = "newsletter eq true";
+
+    expect(list.filter).toBe(
+      '(email co "noor" or person.familyName co "noor") and kind eq "contractor" and (newsletter eq true)',
+    );
+  });
+
+  it("turns the order round when the same column is chosen again", async () => {
+    answering({ body: { items: [], count: 0 } });
+    const list = new AccountListState(form);
+    await list.sortBy("email");
+    expect(list.sort).toBe("email");
+    await list.sortBy("email");
+    expect(list.sort).toBe("-email");
+  });
+
+  it("says what was refused and keeps what was shown", async () => {
+    answering({ body: { items: [noor], count: 1 } });
+    const list = new AccountListState(form);
+    await list.begin();
+    answering({ status: 422, body: { type: "urn:cuenta:problem:invalid", status: 422, detail: "No such field." } });
+    list.expression = "x pr";
+    await list.begin();
+
+    expect(list.failure).toBe("No such field.");
+    expect(list.items).toEqual([noor]);
+  });
+
+  it("drops an answer that comes after a newer question", async () => {
+    const waiting: ((response: Response) => void)[] = [];
+    globalThis.fetch = () => new Promise((resolve) => waiting.push(resolve));
+    const list = new AccountListState(form);
+    const slow = list.begin();
+    const fast = list.begin();
+    const answer = (items: unknown[]) => new Response(JSON.stringify({ items, count: items.length }));
+    waiting.slice(2).forEach((resolve) => resolve(answer([noor])));
+    await fast;
+    waiting.slice(0, 2).forEach((resolve) => resolve(answer([])));
+    await slow;
+
+    expect(list.items).toEqual([noor]);
+  });
+
+  it("remembers the columns that were chosen", () => {
+    new AccountListState(form).showColumns(["email"]);
+
+    expect(new AccountListState(form).fields.map((field) => field.path)).toEqual(["email"]);
+  });
+});

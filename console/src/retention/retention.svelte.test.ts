@@ -1,0 +1,35 @@
+import { describe, expect, it } from "vitest";
+import { answering } from "../test/marea.ts";
+import { inWords, RetentionState, spanInWords } from "./retention.svelte.ts";
+
+describe("retention in words", () => {
+  it("leaves out what is none and calls profiles profiles", () => {
+    expect(inWords({ rolesGiven: 2, credentials: 0, mooring: 1200, accounts: 2 })).toBe(
+      "2 roles given, 1,200 mooring profiles, 2 accounts",
+    );
+    expect(inWords({})).toBe("nothing");
+  });
+
+  it("says simple durations as people do", () => {
+    expect(spanInWords("P14D")).toBe("14 days");
+    expect(spanInWords("P1Y")).toBe("1 year");
+    expect(spanInWords("P1DT2H")).toBe("P1DT2H");
+  });
+});
+
+describe("a run", () => {
+  it("is followed until it is done", async () => {
+    const run = { id: "r", rule: "abandonedSignUps", matched: 2, startedBy: "", startedAt: "" };
+    answering(
+      { body: { ...run, state: "running", deleted: {} } },
+      { body: { ...run, state: "done", deleted: { accounts: 2 } } },
+      { body: { items: [{ ...run, state: "done", deleted: { accounts: 2 } }] } },
+    );
+    const retention = new RetentionState();
+    await retention.run("abandonedSignUps");
+
+    expect(retention.running?.state).toBe("done");
+    expect(retention.runs).toHaveLength(1);
+    expect(retention.busy).toBe(false);
+  });
+});
