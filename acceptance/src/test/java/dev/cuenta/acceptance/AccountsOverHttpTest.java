@@ -59,29 +59,58 @@ class AccountsOverHttpTest {
         Http guest = marea.guest();
 
         assertThat(signUp("TAKEN@marea.example").status(409).problem()).isEqualTo("taken, /email taken");
-        assertThat(guest.post("/v1/sign-ups", Map.of("password", SECRET, "nmae", 1)).status(422).problem()).isEqualTo(
-                "invalid, /nmae unknown, /email required, /person/givenName required, /person/familyName required");
-        assertThat(guest.post("/v1/sign-ups", body("x@marea.example", "password123")).status(422).problem()).isEqualTo("invalid, /password common");
-        assertThat(owner.patch("/v1/me", Map.of("mooring", Map.of("credit", 5))).status(422).problem()).isEqualTo("invalid, /mooring/credit notWritable");
-        assertThat(owner.patch("/v1/me", Map.of("roles", List.of("administrator"))).status(422).problem()).isEqualTo("invalid, /roles notWritable");
-        assertThat(owner.send("PATCH", "/v1/me", "{\"theme\": ").status(400).problem()).isEqualTo("malformed");
+        assertThat(guest.post("/v1/sign-ups", Map.of("password", SECRET, "nmae", 1))
+                        .status(422)
+                        .problem())
+                .isEqualTo(
+                        "invalid, /nmae unknown, /email required, /person/givenName required, /person/familyName required");
+        assertThat(guest.post("/v1/sign-ups", body("x@marea.example", "password123"))
+                        .status(422)
+                        .problem())
+                .isEqualTo("invalid, /password common");
+        assertThat(owner.patch("/v1/me", Map.of("mooring", Map.of("credit", 5)))
+                        .status(422)
+                        .problem())
+                .isEqualTo("invalid, /mooring/credit notWritable");
+        assertThat(owner.patch("/v1/me", Map.of("roles", List.of("administrator")))
+                        .status(422)
+                        .problem())
+                .isEqualTo("invalid, /roles notWritable");
+        assertThat(owner.send("PATCH", "/v1/me", "{\"theme\": ").status(400).problem())
+                .isEqualTo("malformed");
         assertThat(owner.get("/v1/accounts").status(403).problem()).isEqualTo("forbidden");
         assertThat(guest.get("/v1/accounts").status(401).problem()).isEqualTo("unauthenticated");
         assertThat(guest.get("/v1/nowhere").status()).isEqualTo(404);
-        assertThat(marea.operator().get("/v1/accounts?filter=mooring.gateCode pr").status(422).problem()).isEqualTo("invalid, /filter filter");
-        assertThat(marea.operator().get("/v1/accounts?sort=mooring.gateCode").status(422).problem()).isEqualTo("invalid, /sort unknown");
-        assertThat(marea.operator().get("/v1/accounts?fields=mooring.gateCode").status(422).problem()).isEqualTo("invalid, /fields unknown");
-        assertThat(marea.operator().get("/v1/accounts?cursor=zzz").status(400).problem()).isEqualTo("malformed");
+        assertThat(marea.operator()
+                        .get("/v1/accounts?filter=mooring.gateCode pr")
+                        .status(422)
+                        .problem())
+                .isEqualTo("invalid, /filter filter");
+        assertThat(marea.operator()
+                        .get("/v1/accounts?sort=mooring.gateCode")
+                        .status(422)
+                        .problem())
+                .isEqualTo("invalid, /sort unknown");
+        assertThat(marea.operator()
+                        .get("/v1/accounts?fields=mooring.gateCode")
+                        .status(422)
+                        .problem())
+                .isEqualTo("invalid, /fields unknown");
+        assertThat(marea.operator().get("/v1/accounts?cursor=zzz").status(400).problem())
+                .isEqualTo("malformed");
     }
 
     @Test
     void wrong_person_and_wrong_password_get_the_same_answer() {
         signUp("known@marea.example").status(201);
         Http guest = marea.guest();
-        Http.Answer password = guest.post("/v1/sessions", Map.of("identifier", "known@marea.example", "password", "wrong"));
-        Http.Answer person = guest.post("/v1/sessions", Map.of("identifier", "unknown@marea.example", "password", "wrong"));
+        Http.Answer password =
+                guest.post("/v1/sessions", Map.of("identifier", "known@marea.example", "password", "wrong"));
+        Http.Answer person =
+                guest.post("/v1/sessions", Map.of("identifier", "unknown@marea.example", "password", "wrong"));
 
-        assertThat(password.status(401).response().body()).isEqualTo(person.status(401).response().body());
+        assertThat(password.status(401).response().body())
+                .isEqualTo(person.status(401).response().body());
     }
 
     @Test
@@ -91,7 +120,10 @@ class AccountsOverHttpTest {
         String etag = owner.get("/v1/me").etag();
         owner.patch("/v1/me", Map.of("theme", "dusk"), "If-Match", etag).status(200);
 
-        assertThat(owner.patch("/v1/me", Map.of("theme", "night"), "If-Match", etag).status(412).problem()).isEqualTo("stale");
+        assertThat(owner.patch("/v1/me", Map.of("theme", "night"), "If-Match", etag)
+                        .status(412)
+                        .problem())
+                .isEqualTo("stale");
         assertThat(owner.get("/v1/me").json().path("theme").asString()).isEqualTo("dusk");
     }
 
@@ -113,44 +145,70 @@ class AccountsOverHttpTest {
     @Test
     void a_harbour_master_sees_the_own_harbour_and_nothing_else() {
         Http master = harbourMaster();
-        JsonNode others = marea.operator().get("/v1/accounts?filter=email eq \"noor.haddad@marea.example\"").json().path("items");
+        JsonNode others = marea.operator()
+                .get("/v1/accounts?filter=email eq \"noor.haddad@marea.example\"")
+                .json()
+                .path("items");
         String foreign = others.get(0).path("id").asString();
         String foreignTenant = others.get(0).path("tenants").get(0).path("id").asString();
 
         Set<String> seen = new HashSet<>();
-        master.get("/v1/accounts?limit=200").status(200).json().path("items").forEach(account -> seen.add(account.path("tenants").toString()));
+        master.get("/v1/accounts?limit=200")
+                .status(200)
+                .json()
+                .path("items")
+                .forEach(account -> seen.add(account.path("tenants").toString()));
         assertThat(seen).isNotEmpty().allMatch(tenants -> tenants.contains("Punta Clara"));
         assertThat(master.get("/v1/accounts/" + foreign).status(404).problem()).isEqualTo("not-found");
-        assertThat(master.patch("/v1/accounts/" + foreign, Map.of("theme", "night")).status()).isEqualTo(404);
+        assertThat(master.patch("/v1/accounts/" + foreign, Map.of("theme", "night"))
+                        .status())
+                .isEqualTo(404);
         assertThat(master.delete("/v1/accounts/" + foreign).status()).isEqualTo(404);
-        assertThat(master.send("GET", "/v1/accounts", null, "Cuenta-Tenant", foreignTenant).status(404).problem()).isEqualTo("not-found");
+        assertThat(master.send("GET", "/v1/accounts", null, "Cuenta-Tenant", foreignTenant)
+                        .status(404)
+                        .problem())
+                .isEqualTo("not-found");
         assertThat(master.get("/v1/model").status()).isEqualTo(403);
     }
 
     @Test
     void an_administrator_chooses_a_tenant_by_header() {
         Http operator = marea.operator();
-        String tenant = operator.get("/v1/tenants").json().path("items").get(1).path("id").asString();
+        String tenant = operator.get("/v1/tenants")
+                .json()
+                .path("items")
+                .get(1)
+                .path("id")
+                .asString();
 
-        operator.send("GET", "/v1/accounts?limit=200", null, "Cuenta-Tenant", tenant).status(200).json().path("items")
-                .forEach(account -> assertThat(account.path("tenants").toString()).contains(tenant));
+        operator.send("GET", "/v1/accounts?limit=200", null, "Cuenta-Tenant", tenant)
+                .status(200)
+                .json()
+                .path("items")
+                .forEach(account ->
+                        assertThat(account.path("tenants").toString()).contains(tenant));
     }
 
     @Test
     void an_operator_makes_changes_and_removes_an_account() {
         Http operator = marea.operator();
-        JsonNode made = operator.post("/v1/accounts", Map.of(
-                        "kind", "staff",
-                        "email", "new.hand@marea.example",
-                        "person", Map.of("givenName", "Ana", "familyName", "Sol"),
-                        "employment", Map.of("startedOn", "2026-11-01"),
-                        "roles", List.of("administrator")))
+        JsonNode made = operator.post(
+                        "/v1/accounts",
+                        Map.of(
+                                "kind", "staff",
+                                "email", "new.hand@marea.example",
+                                "person", Map.of("givenName", "Ana", "familyName", "Sol"),
+                                "employment", Map.of("startedOn", "2026-11-01"),
+                                "roles", List.of("administrator")))
                 .status(201)
                 .json();
         String path = "/v1/accounts/" + made.path("id").asString();
         assertThat(made.path("roles").toString()).isEqualTo("[\"boater\",\"administrator\"]");
 
-        JsonNode changed = operator.patch(path, Map.of("roles", List.of("boater"), "employment", Map.of("contractYears", 3))).status(200).json();
+        JsonNode changed = operator.patch(
+                        path, Map.of("roles", List.of("boater"), "employment", Map.of("contractYears", 3)))
+                .status(200)
+                .json();
         assertThat(changed.path("roles").toString()).isEqualTo("[\"boater\"]");
         assertThat(changed.path("employment").path("contractYears").asInt()).isEqualTo(3);
 
@@ -163,9 +221,16 @@ class AccountsOverHttpTest {
         Http operator = marea.operator();
         String own = "/v1/accounts/" + operator.get("/v1/me").json().path("id").asString();
 
-        assertThat(operator.patch(own, Map.of("roles", List.of("boater"))).status(409).problem()).isEqualTo("conflict");
+        assertThat(operator.patch(own, Map.of("roles", List.of("boater")))
+                        .status(409)
+                        .problem())
+                .isEqualTo("conflict");
         assertThat(operator.delete(own).status(409).problem()).isEqualTo("conflict");
-        assertThat(marea.keyHolder().post("/v1/first-administrator", body("second@marea.example", SECRET)).status(409).problem()).isEqualTo("conflict");
+        assertThat(marea.keyHolder()
+                        .post("/v1/first-administrator", body("second@marea.example", SECRET))
+                        .status(409)
+                        .problem())
+                .isEqualTo("conflict");
     }
 
     @Test
@@ -173,10 +238,18 @@ class AccountsOverHttpTest {
         Http operator = marea.operator();
         Http.Answer first = operator.get("/v1/accounts?limit=3&sort=-email");
         String next = first.json().path("next").asString();
-        String second = operator.get("/v1/accounts?limit=3&sort=-email&cursor=" + next).status(200).response().body();
+        String second = operator.get("/v1/accounts?limit=3&sort=-email&cursor=" + next)
+                .status(200)
+                .response()
+                .body();
 
-        assertThat(first.response().headers().firstValue("Link").orElseThrow()).contains(next).endsWith("rel=\"next\"");
-        first.json().path("items").forEach(account -> assertThat(second).doesNotContain(account.path("id").asString()));
+        assertThat(first.response().headers().firstValue("Link").orElseThrow())
+                .contains(next)
+                .endsWith("rel=\"next\"");
+        first.json()
+                .path("items")
+                .forEach(account ->
+                        assertThat(second).doesNotContain(account.path("id").asString()));
         assertThat(operator.get("/v1/accounts?limit=3&cursor=" + next).status()).isEqualTo(400);
     }
 
@@ -190,22 +263,36 @@ class AccountsOverHttpTest {
 
         assertThat(cookie).contains("HttpOnly").contains("SameSite=Strict");
         assertThat(session.json().has("token")).isFalse();
-        assertThat(marea.guest().send("GET", "/v1/me", null, "Cookie", value).status()).isEqualTo(200);
-        assertThat(marea.guest().send("PATCH", "/v1/me", "{\"theme\": \"night\"}", "Cookie", value).status()).isEqualTo(401);
-        assertThat(marea.guest().send("PATCH", "/v1/me", "{\"theme\": \"night\"}", "Cookie", value, "Cuenta-Console", "1").status()).isEqualTo(200);
+        assertThat(marea.guest().send("GET", "/v1/me", null, "Cookie", value).status())
+                .isEqualTo(200);
+        assertThat(marea.guest()
+                        .send("PATCH", "/v1/me", "{\"theme\": \"night\"}", "Cookie", value)
+                        .status())
+                .isEqualTo(401);
+        assertThat(marea.guest()
+                        .send("PATCH", "/v1/me", "{\"theme\": \"night\"}", "Cookie", value, "Cuenta-Console", "1")
+                        .status())
+                .isEqualTo(200);
     }
 
     private static Http harbourMaster() {
         Http operator = marea.operator();
-        String tenant = operator.get("/v1/tenants").json().path("items").get(0).path("id").asString();
-        operator.post("/v1/accounts", Map.of(
-                "kind", "staff",
-                "email", "master@marea.example",
-                "password", SECRET,
-                "person", Map.of("givenName", "Mar", "familyName", "Vidal"),
-                "employment", Map.of("startedOn", "2026-11-01"),
-                "roles", List.of("harbourMaster"),
-                "tenants", List.of(tenant)));
+        String tenant = operator.get("/v1/tenants")
+                .json()
+                .path("items")
+                .get(0)
+                .path("id")
+                .asString();
+        operator.post(
+                "/v1/accounts",
+                Map.of(
+                        "kind", "staff",
+                        "email", "master@marea.example",
+                        "password", SECRET,
+                        "person", Map.of("givenName", "Mar", "familyName", "Vidal"),
+                        "employment", Map.of("startedOn", "2026-11-01"),
+                        "roles", List.of("harbourMaster"),
+                        "tenants", List.of(tenant)));
         return marea.as("master@marea.example", SECRET);
     }
 
@@ -214,6 +301,7 @@ class AccountsOverHttpTest {
     }
 
     private static Map<String, Object> body(String email, String password) {
-        return Map.of("email", email, "password", password, "person", Map.of("givenName", "Inés", "familyName", "Baroja"));
+        return Map.of(
+                "email", email, "password", password, "person", Map.of("givenName", "Inés", "familyName", "Baroja"));
     }
 }

@@ -37,9 +37,21 @@ class ConsoleTest {
         marea.cuenta("sample", "60", "--seed", "5").succeeds();
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
-        options.addArguments("--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-                "--disable-component-update", "--disable-sync", "--window-size=1280,800", "--lang=en-GB", "--user-data-dir=" + profile);
-        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(new File("/usr/bin/chromedriver")).build();
+        options.addArguments(
+                "--headless",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--window-size=1280,800",
+                "--lang=en-GB",
+                "--user-data-dir=" + profile);
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(new File("/usr/bin/chromedriver"))
+                .build();
         browser = new ChromeDriver(service, options);
         signIn();
     }
@@ -65,11 +77,15 @@ class ConsoleTest {
     void accounts_are_found_opened_and_corrected() {
         open("/accounts");
         type("input[type=search]", "noor");
-        await("Noor Haddad alone", () -> texts("table.ledger tbody tr").size() == 1 && texts("table.ledger tbody tr").get(0).contains("Noor Haddad"));
+        await(
+                "Noor Haddad alone",
+                () -> texts("table.ledger tbody tr").size() == 1
+                        && texts("table.ledger tbody tr").get(0).contains("Noor Haddad"));
         click("table.ledger tbody a");
         awaitText("h1", "Noor Haddad");
         press("Edit");
-        assertThat(find("[id='field-employment.startedOn']").getDomAttribute("type")).isEqualTo("date");
+        assertThat(find("[id='field-employment.startedOn']").getDomAttribute("type"))
+                .isEqualTo("date");
         assertThat(find("#field-theme").getTagName()).isEqualTo("select");
         assertThat(find("[id='field-employment.duties']").getTagName()).isEqualTo("textarea");
         type("[id='field-employment.contractYears']", "77");
@@ -78,7 +94,9 @@ class ConsoleTest {
         type("[id='field-employment.contractYears']", "4");
         press("Save");
         awaitText("[role=status]", "Saved");
-        assertThat(marea.psql("select contract_years from accounts.profile_employment p join accounts.account a on a.id = p.account_id where email like 'noor.haddad%'"))
+        assertThat(
+                        marea.psql(
+                                "select contract_years from accounts.profile_employment p join accounts.account a on a.id = p.account_id where email like 'noor.haddad%'"))
                 .isEqualTo("4");
     }
 
@@ -124,8 +142,14 @@ class ConsoleTest {
         awaitText("[aria-label=Preview]", "would delete");
         String button = find("[aria-label=Preview] button").getText();
         click("[aria-label=Preview] button");
-        new WebDriverWait(browser, Duration.ofSeconds(10)).until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector("dialog[open] footer, [role=dialog]")));
-        browser.findElements(By.xpath("//dialog//button")).stream().filter(it -> it.getText().equals(button)).findFirst().orElseThrow().click();
+        new WebDriverWait(browser, Duration.ofSeconds(10))
+                .until(ExpectedConditions.visibilityOfElementLocated(
+                        By.cssSelector("dialog[open] footer, [role=dialog]")));
+        browser.findElements(By.xpath("//dialog//button")).stream()
+                .filter(it -> it.getText().equals(button))
+                .findFirst()
+                .orElseThrow()
+                .click();
         awaitText("[role=status]", "deleted:");
         awaitText("[aria-label='Past runs']", "abandonedSignUps");
     }
@@ -135,16 +159,32 @@ class ConsoleTest {
         String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
         String account = marea.psql("select id from accounts.account where email = 'tomas.rey@marea.example'");
         for (boolean dark : List.of(false, true)) {
-            for (String page : List.of("/accounts", "/accounts/new", "/accounts/" + account, "/me", "/model", "/model/history", "/model/matrix", "/retention", "/nowhere")) {
+            for (String page : List.of(
+                    "/accounts",
+                    "/accounts/new",
+                    "/accounts/" + account,
+                    "/me",
+                    "/model",
+                    "/model/history",
+                    "/model/matrix",
+                    "/retention",
+                    "/nowhere")) {
                 open(page);
-                browser.executeScript("localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])", dark ? "dark" : "light", dark);
+                browser.executeScript(
+                        "localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])",
+                        dark ? "dark" : "light",
+                        dark);
                 Installation.pause(700);
-                assertThat(violations(axe)).as(page + (dark ? " dark" : " light")).isEmpty();
+                assertThat(violations(axe))
+                        .as(page + (dark ? " dark" : " light"))
+                        .isEmpty();
             }
         }
         browser.manage().window().setSize(new Dimension(500, 800));
         open("/accounts");
-        assertThat((Long) browser.executeScript("return document.documentElement.scrollWidth - document.documentElement.clientWidth")).isZero();
+        assertThat((Long) browser.executeScript(
+                        "return document.documentElement.scrollWidth - document.documentElement.clientWidth"))
+                .isZero();
         browser.manage().window().setSize(new Dimension(1280, 800));
         browser.executeScript("localStorage.setItem('theme', 'light')");
     }
@@ -164,7 +204,8 @@ class ConsoleTest {
     }
 
     private static WebElement find(String selector) {
-        return new WebDriverWait(browser, Duration.ofSeconds(15)).until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector(selector)));
+        return new WebDriverWait(browser, Duration.ofSeconds(15))
+                .until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector(selector)));
     }
 
     private static void click(String selector) {
@@ -173,7 +214,9 @@ class ConsoleTest {
 
     private static void press(String label) {
         String xpath = "//button[normalize-space()='" + label + "']";
-        new WebDriverWait(browser, Duration.ofSeconds(15)).until(ExpectedConditions.elementToBeClickable(By.xpath(xpath))).click();
+        new WebDriverWait(browser, Duration.ofSeconds(15))
+                .until(ExpectedConditions.elementToBeClickable(By.xpath(xpath)))
+                .click();
     }
 
     private static void type(String selector, String text) {
@@ -183,7 +226,9 @@ class ConsoleTest {
     }
 
     private static List<String> texts(String selector) {
-        return browser.findElements(By.cssSelector(selector)).stream().map(WebElement::getText).toList();
+        return browser.findElements(By.cssSelector(selector)).stream()
+                .map(WebElement::getText)
+                .toList();
     }
 
     private static void awaitText(String selector, String text) {
@@ -191,7 +236,8 @@ class ConsoleTest {
     }
 
     private static void await(String what, BooleanSupplier condition) {
-        new WebDriverWait(browser, Duration.ofSeconds(20)).ignoring(StaleElementReferenceException.class)
+        new WebDriverWait(browser, Duration.ofSeconds(20))
+                .ignoring(StaleElementReferenceException.class)
                 .withMessage(what)
                 .until(driver -> condition.getAsBoolean());
     }

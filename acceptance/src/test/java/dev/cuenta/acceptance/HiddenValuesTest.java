@@ -34,7 +34,8 @@ class HiddenValuesTest {
     }
 
     private static void callEverything(Installation marea, Http caller, String account, List<String> answers) {
-        JsonNode paths = marea.guest().get("/v1/openapi.json").status(200).json().path("paths");
+        JsonNode paths =
+                marea.guest().get("/v1/openapi.json").status(200).json().path("paths");
         assertThat(paths.size()).isGreaterThan(20);
         List<String> bodies = List.of(
                 "{}",
@@ -43,17 +44,25 @@ class HiddenValuesTest {
                 "{\"rule\": \"abandonedSignUps\"}",
                 "{\"source\": \"cuenta: 1\"}",
                 "{broken");
-        paths.properties().forEach(path -> path.getValue().properties().forEach(operation -> {
-            String method = operation.getKey().toUpperCase(Locale.ROOT);
-            String address = path.getKey().replace("{id}", account).replace("{number}", "1");
-            boolean destroys = method.equals("DELETE") || address.endsWith("/samples") || address.endsWith("/runs") && method.equals("POST");
-            if (method.equals("GET")) {
-                answers.add(caller.get(address).everything());
-                answers.add(caller.get(address + "?fields=mooring.gateCode&filter=mooring.gateCode sw \"C\"&sort=mooring.gateCode").everything());
-            } else if (!destroys && !method.equals("PARAMETERS")) {
-                bodies.forEach(body -> answers.add(caller.send(method, address, body).everything()));
-            }
-        }));
-        answers.add(caller.patch("/v1/accounts/" + account, Map.of("mooring", Map.of("berth", "nonsense"))).everything());
+        paths.properties()
+                .forEach(path -> path.getValue().properties().forEach(operation -> {
+                    String method = operation.getKey().toUpperCase(Locale.ROOT);
+                    String address = path.getKey().replace("{id}", account).replace("{number}", "1");
+                    boolean destroys = method.equals("DELETE")
+                            || address.endsWith("/samples")
+                            || address.endsWith("/runs") && method.equals("POST");
+                    if (method.equals("GET")) {
+                        answers.add(caller.get(address).everything());
+                        answers.add(caller.get(
+                                        address
+                                                + "?fields=mooring.gateCode&filter=mooring.gateCode sw \"C\"&sort=mooring.gateCode")
+                                .everything());
+                    } else if (!destroys && !method.equals("PARAMETERS")) {
+                        bodies.forEach(body ->
+                                answers.add(caller.send(method, address, body).everything()));
+                    }
+                }));
+        answers.add(caller.patch("/v1/accounts/" + account, Map.of("mooring", Map.of("berth", "nonsense")))
+                .everything());
     }
 }

@@ -35,7 +35,8 @@ final class Http {
 
         Answer status(int expected) {
             if (response.statusCode() != expected) {
-                throw new AssertionError("Expected status " + expected + ", got " + response.statusCode() + ": " + response.body());
+                throw new AssertionError(
+                        "Expected status " + expected + ", got " + response.statusCode() + ": " + response.body());
             }
             return this;
         }
@@ -50,8 +51,13 @@ final class Http {
 
         /** The problem's type without its prefix, and its errors as {@code pointer code}. */
         String problem() {
-            StringBuilder text = new StringBuilder(json().path("type").asString().replace("urn:cuenta:problem:", ""));
-            json().path("errors").forEach(error -> text.append(", ").append(error.path("pointer").asString()).append(' ').append(error.path("code").asString()));
+            StringBuilder text =
+                    new StringBuilder(json().path("type").asString().replace("urn:cuenta:problem:", ""));
+            json().path("errors")
+                    .forEach(error -> text.append(", ")
+                            .append(error.path("pointer").asString())
+                            .append(' ')
+                            .append(error.path("code").asString()));
             return text.toString();
         }
     }
@@ -73,8 +79,11 @@ final class Http {
     }
 
     Answer send(String method, String path, @Nullable String body, String... headers) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(service.resolve(path.replace(" ", "%20").replace("\"", "%22")))
-                .method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body))
+        HttpRequest.Builder request = HttpRequest.newBuilder(
+                        service.resolve(path.replace(" ", "%20").replace("\"", "%22")))
+                .method(
+                        method,
+                        body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body))
                 .header("Content-Type", "application/json");
         if (token != null) {
             request.header("Authorization", "Bearer " + token);

@@ -21,11 +21,15 @@ final class Installation implements AutoCloseable {
 
     private static final AtomicInteger NUMBER = new AtomicInteger();
     private static final Path ROOT = Models.root().toAbsolutePath().normalize();
-    private static final String POSTGRES = output(List.of(ROOT + "/bin/postgres", "start", "target/postgres"), Map.of(), "").text().strip();
+    private static final String POSTGRES = output(
+                    List.of(ROOT + "/bin/postgres", "start", "target/postgres"), Map.of(), "")
+            .text()
+            .strip();
 
     static {
-        Runtime.getRuntime().addShutdownHook(
-                new Thread(() -> output(List.of(ROOT + "/bin/postgres", "stop", "target/postgres"), Map.of(), "")));
+        Runtime.getRuntime()
+                .addShutdownHook(new Thread(
+                        () -> output(List.of(ROOT + "/bin/postgres", "stop", "target/postgres"), Map.of(), "")));
     }
 
     private final String database = "acceptance_" + ProcessHandle.current().pid() + "_" + NUMBER.incrementAndGet();
@@ -48,8 +52,15 @@ final class Installation implements AutoCloseable {
         Installation installation = new Installation();
         installation.cuenta("model", "publish", "marea/account-model.yaml").succeeds();
         installation.cuenta("seed", "marea/seed.yaml").succeeds();
-        installation.cuentaWith(PASSWORD + "\n", "first-administrator", "--password-stdin", "kind=contractor", "email=" + OPERATOR,
-                        "person.givenName=Olga", "person.familyName=Paz")
+        installation
+                .cuentaWith(
+                        PASSWORD + "\n",
+                        "first-administrator",
+                        "--password-stdin",
+                        "kind=contractor",
+                        "email=" + OPERATOR,
+                        "person.givenName=Olga",
+                        "person.familyName=Paz")
                 .succeeds();
         return installation;
     }
@@ -57,16 +68,22 @@ final class Installation implements AutoCloseable {
     void start() {
         try {
             Files.createDirectories(folder);
-            ProcessBuilder builder = new ProcessBuilder(ROOT.resolve("bin/serve").toString())
+            ProcessBuilder builder = new ProcessBuilder(
+                            ROOT.resolve("bin/serve").toString())
                     .redirectErrorStream(true)
-                    .redirectOutput(ProcessBuilder.Redirect.appendTo(folder.resolve("service.log").toFile()));
-            builder.environment().putAll(Map.of(
-                    "CUENTA_PORT", String.valueOf(port),
-                    "CUENTA_KEY_FILE", folder.resolve("installation-key").toString(),
-                    "CUENTA_DATABASE_URL", "jdbc:postgresql://127.0.0.1:" + POSTGRES + "/" + database));
+                    .redirectOutput(ProcessBuilder.Redirect.appendTo(
+                            folder.resolve("service.log").toFile()));
+            builder.environment()
+                    .putAll(Map.of(
+                            "CUENTA_PORT", String.valueOf(port),
+                            "CUENTA_KEY_FILE",
+                                    folder.resolve("installation-key").toString(),
+                            "CUENTA_DATABASE_URL", "jdbc:postgresql://127.0.0.1:" + POSTGRES + "/" + database));
             service = builder.start();
             awaitReady();
-            Files.writeString(folder.resolve("cuenta.properties"), "url=" + url() + "\nkey-file=" + folder.resolve("installation-key") + "\n");
+            Files.writeString(
+                    folder.resolve("cuenta.properties"),
+                    "url=" + url() + "\nkey-file=" + folder.resolve("installation-key") + "\n");
         } catch (IOException failure) {
             throw new UncheckedIOException(failure);
         }
@@ -133,14 +150,23 @@ final class Installation implements AutoCloseable {
     Output cuentaWith(String input, String... arguments) {
         List<String> command = new ArrayList<>(List.of(ROOT.resolve("cuenta").toString()));
         command.addAll(List.of(arguments));
-        return output(command, Map.of("CUENTA_CONFIG", folder.resolve("cuenta.properties").toString()), input);
+        return output(
+                command,
+                Map.of("CUENTA_CONFIG", folder.resolve("cuenta.properties").toString()),
+                input);
     }
 
     /** A line of shell, with the client's name and this installation's settings at hand. */
     Output shell(String line) {
         return output(
                 List.of("bash", "-c", line),
-                Map.of("CUENTA_CONFIG", folder.resolve("cuenta.properties").toString(), "URL", url().toString(), "PSQL", psqlCommand(database)),
+                Map.of(
+                        "CUENTA_CONFIG",
+                        folder.resolve("cuenta.properties").toString(),
+                        "URL",
+                        url().toString(),
+                        "PSQL",
+                        psqlCommand(database)),
                 "");
     }
 
@@ -149,7 +175,10 @@ final class Installation implements AutoCloseable {
     }
 
     private static String psql(String database, String query) {
-        return output(List.of("bash", "-c", psqlCommand(database) + " -qtAc \"$QUERY\""), Map.of("QUERY", query), "").succeeds().text().strip();
+        return output(List.of("bash", "-c", psqlCommand(database) + " -qtAc \"$QUERY\""), Map.of("QUERY", query), "")
+                .succeeds()
+                .text()
+                .strip();
     }
 
     private static String psqlCommand(String database) {
@@ -170,7 +199,8 @@ final class Installation implements AutoCloseable {
         try {
             Path errors = Files.createTempFile("errors", ".txt");
             ProcessBuilder builder = new ProcessBuilder(command).redirectError(errors.toFile());
-            if (command.get(0).startsWith(ROOT.toString()) && !command.get(0).endsWith("postgres") || command.get(0).equals("bash")) {
+            if (command.get(0).startsWith(ROOT.toString()) && !command.get(0).endsWith("postgres")
+                    || command.get(0).equals("bash")) {
                 builder.directory(ROOT.toFile());
             }
             builder.environment().putAll(environment);

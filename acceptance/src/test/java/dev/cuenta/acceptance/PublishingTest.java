@@ -23,10 +23,14 @@ class PublishingTest {
             Queue<String> failures = new ConcurrentLinkedQueue<>();
             AtomicInteger sent = new AtomicInteger();
             var load = Executors.newScheduledThreadPool(8);
-            load.scheduleAtFixedRate(() -> {
-                int number = sent.incrementAndGet();
-                load.execute(() -> check(request(operator, id, number), failures));
-            }, 0, 10, TimeUnit.MILLISECONDS);
+            load.scheduleAtFixedRate(
+                    () -> {
+                        int number = sent.incrementAndGet();
+                        load.execute(() -> check(request(operator, id, number), failures));
+                    },
+                    0,
+                    10,
+                    TimeUnit.MILLISECONDS);
             Installation.pause(1000);
 
             marea.cuenta("model", "publish", "marea/next.account-model.yaml").succeeds();
@@ -43,7 +47,10 @@ class PublishingTest {
 
     private static Http.Answer request(Http operator, String id, int number) {
         return switch (number % 10) {
-            case 0 -> operator.patch("/v1/accounts/" + id, Map.of("theme", List.of("day", "dusk", "night").get(number / 10 % 3)));
+            case 0 ->
+                operator.patch(
+                        "/v1/accounts/" + id,
+                        Map.of("theme", List.of("day", "dusk", "night").get(number / 10 % 3)));
             case 1 -> operator.get("/v1/accounts?limit=5&sort=person.familyName");
             default -> operator.get("/v1/accounts/" + id);
         };
@@ -64,19 +71,24 @@ class PublishingTest {
             Http key = marea.keyHolder();
             publish(key, before);
             await(key, 1);
-            marea.psql("insert into accounts.account select gen_random_uuid(), 'staff', now(), now(), 1, 'a' || n || '@marea.example' from generate_series(1, 60000) n");
+            marea.psql(
+                    "insert into accounts.account select gen_random_uuid(), 'staff', now(), now(), 1, 'a' || n || '@marea.example' from generate_series(1, 60000) n");
 
             publish(key, after);
-            while (!marea.psql("select rows_done > 0 or step <> 'expand' and step <> 'fill' from cuenta.revision where number = 2").equals("t")) {
+            while (!marea.psql(
+                            "select rows_done > 0 or step <> 'expand' and step <> 'fill' from cuenta.revision where number = 2")
+                    .equals("t")) {
                 Installation.pause(20);
             }
             marea.killNow();
-            assertThat(marea.psql("select step from cuenta.revision where number = 2")).isNotEqualTo("done");
+            assertThat(marea.psql("select step from cuenta.revision where number = 2"))
+                    .isNotEqualTo("done");
             marea.start();
             publish(key, after);
             await(key, 2);
 
-            assertThat(marea.psql("select count(*) from accounts.profile_work where pontoon = 'North'")).isEqualTo("60000");
+            assertThat(marea.psql("select count(*) from accounts.profile_work where pontoon = 'North'"))
+                    .isEqualTo("60000");
             assertThat(marea.psql("select count(*) from cuenta.revision")).isEqualTo("2");
         }
     }
@@ -104,11 +116,14 @@ class PublishingTest {
             String without = Models.source("account-model.yaml").replaceAll("(?m)^  phone:\\n(    .*\\n)+", "");
 
             Http.Answer loss = operator.post("/v1/model/revisions", Map.of("source", without));
-            Http.Answer moved = operator.post("/v1/model/revisions", Map.of("source", without, "fingerprint", "000000000000"));
+            Http.Answer moved =
+                    operator.post("/v1/model/revisions", Map.of("source", without, "fingerprint", "000000000000"));
 
             assertThat(loss.status(409).problem()).isEqualTo("conflict, /source field-removed:phone");
             assertThat(moved.status(409).json().path("detail").asString()).contains("moved on");
-            assertThat(marea.cuenta("model", "publish", "marea/account-model.yaml").text()).contains("Nothing changes against revision 1.");
+            assertThat(marea.cuenta("model", "publish", "marea/account-model.yaml")
+                            .text())
+                    .contains("Nothing changes against revision 1.");
         }
     }
 }

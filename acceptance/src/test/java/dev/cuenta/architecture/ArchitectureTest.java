@@ -23,57 +23,102 @@ import org.jspecify.annotations.NullMarked;
 class ArchitectureTest {
     @ArchTest
     static final ArchRule the_core_computes_and_does_nothing_else = classes()
-            .that().resideInAPackage("dev.cuenta.core..")
-            .should().onlyDependOnClassesThat().resideInAnyPackage(
-                    "dev.cuenta.core..", "java.lang..", "java.util..", "java.time..", "java.math..", "java.text..", "java.net", "java.nio.charset", "java.security",
-                    "org.jspecify..", "org.snakeyaml.engine..", "com.google.re2j..");
+            .that()
+            .resideInAPackage("dev.cuenta.core..")
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage(
+                    "dev.cuenta.core..",
+                    "java.lang..",
+                    "java.util..",
+                    "java.time..",
+                    "java.math..",
+                    "java.text..",
+                    "java.net",
+                    "java.nio.charset",
+                    "java.security",
+                    "org.jspecify..",
+                    "org.snakeyaml.engine..",
+                    "com.google.re2j..");
 
     @ArchTest
-    static final ArchRule the_store_knows_no_web =
-            noClasses().that().resideInAPackage("dev.cuenta.store..").should().dependOnClassesThat().resideInAnyPackage("dev.cuenta.service..", "org.springframework.web..", "org.springframework.boot..", "jakarta.servlet..");
+    static final ArchRule the_store_knows_no_web = noClasses()
+            .that()
+            .resideInAPackage("dev.cuenta.store..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage(
+                    "dev.cuenta.service..",
+                    "org.springframework.web..",
+                    "org.springframework.boot..",
+                    "jakarta.servlet..");
 
     @ArchTest
-    static final ArchRule only_the_store_knows_hibernate_and_sql =
-            noClasses().that().resideOutsideOfPackages("dev.cuenta.store..").should().dependOnClassesThat().resideInAnyPackage("org.hibernate..", "java.sql..", "org.springframework.jdbc..");
+    static final ArchRule only_the_store_knows_hibernate_and_sql = noClasses()
+            .that()
+            .resideOutsideOfPackages("dev.cuenta.store..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("org.hibernate..", "java.sql..", "org.springframework.jdbc..");
 
     @ArchTest
-    static final ArchRule the_terminal_knows_neither_store_nor_service_nor_spring =
-            noClasses().that().resideInAnyPackage("dev.cuenta.cli..", "dev.cuenta.client..").should().dependOnClassesThat().resideInAnyPackage("dev.cuenta.store..", "dev.cuenta.service..", "org.springframework..");
+    static final ArchRule the_terminal_knows_neither_store_nor_service_nor_spring = noClasses()
+            .that()
+            .resideInAnyPackage("dev.cuenta.cli..", "dev.cuenta.client..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("dev.cuenta.store..", "dev.cuenta.service..", "org.springframework..");
 
     @ArchTest
-    static final ArchRule the_core_s_features_turn_in_no_circle = slices().matching("dev.cuenta.core.(*)..").should().beFreeOfCycles();
+    static final ArchRule the_core_s_features_turn_in_no_circle =
+            slices().matching("dev.cuenta.core.(*)..").should().beFreeOfCycles();
 
     @ArchTest
-    static final ArchRule the_store_s_features_turn_in_no_circle = slices().matching("dev.cuenta.store.(*)..").should().beFreeOfCycles();
+    static final ArchRule the_store_s_features_turn_in_no_circle =
+            slices().matching("dev.cuenta.store.(*)..").should().beFreeOfCycles();
 
     @ArchTest
     static final ArchRule time_is_passed_in = noClasses()
-            .that().resideInAnyPackage("dev.cuenta.core..", "dev.cuenta.store..", "dev.cuenta.service..")
-            .should().callMethod(Instant.class, "now")
-            .orShould().callMethod(LocalDate.class, "now")
-            .orShould().callMethod(System.class, "currentTimeMillis")
-            .orShould().callMethod(Clock.class, "systemDefaultZone");
+            .that()
+            .resideInAnyPackage("dev.cuenta.core..", "dev.cuenta.store..", "dev.cuenta.service..")
+            .should()
+            .callMethod(Instant.class, "now")
+            .orShould()
+            .callMethod(LocalDate.class, "now")
+            .orShould()
+            .callMethod(System.class, "currentTimeMillis")
+            .orShould()
+            .callMethod(Clock.class, "systemDefaultZone");
 
     @ArchTest
-    static final ArchRule nobody_prints_past_the_renderers = noClasses().should().accessField(System.class, "out").orShould().accessField(System.class, "err");
+    static final ArchRule nobody_prints_past_the_renderers =
+            noClasses().should().accessField(System.class, "out").orShould().accessField(System.class, "err");
 
     @ArchTest
-    static final ArchRule no_field_injection = noFields().should().beAnnotatedWith("org.springframework.beans.factory.annotation.Autowired");
+    static final ArchRule no_field_injection =
+            noFields().should().beAnnotatedWith("org.springframework.beans.factory.annotation.Autowired");
 
     @ArchTest
     static final ArchRule no_attic_names = noClasses().should().haveNameMatching(".*(Util|Utils|Helper|Manager|Impl)");
 
     @ArchTest
     static final ArchRule controllers_ask_use_cases_and_never_the_store_s_records = noClasses()
-            .that().haveSimpleNameEndingWith("Controller").and().resideInAnyPackage("dev.cuenta.service.account..", "dev.cuenta.service.session..")
-            .should().dependOnClassesThat().resideInAPackage("dev.cuenta.store..");
+            .that()
+            .haveSimpleNameEndingWith("Controller")
+            .and()
+            .resideInAnyPackage("dev.cuenta.service.account..", "dev.cuenta.service.session..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dev.cuenta.store..");
 
     @ArchTest
-    static final ArchRule every_package_says_what_may_be_null = classes().should(new ArchCondition<JavaClass>("live in a @NullMarked package") {
-        @Override
-        public void check(JavaClass type, ConditionEvents events) {
-            boolean marked = type.getPackage().isAnnotatedWith(NullMarked.class);
-            events.add(new SimpleConditionEvent(type, marked, type.getPackageName() + " has no @NullMarked package-info"));
-        }
-    });
+    static final ArchRule every_package_says_what_may_be_null = classes()
+            .should(new ArchCondition<JavaClass>("live in a @NullMarked package") {
+                @Override
+                public void check(JavaClass type, ConditionEvents events) {
+                    boolean marked = type.getPackage().isAnnotatedWith(NullMarked.class);
+                    events.add(new SimpleConditionEvent(
+                            type, marked, type.getPackageName() + " has no @NullMarked package-info"));
+                }
+            });
 }
