@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
   import Notice from "../parts/Notice.svelte";
+  import Scroller from "../parts/Scroller.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import { session } from "../session/session.svelte.ts";
@@ -29,7 +30,7 @@
 <ListControls {list} {form} />
 {#if list.failure}<div class="mb-3"><Notice kind="refused" text={list.failure} /></div>{/if}
 
-<div class="sheet overflow-x-auto" aria-busy={list.loading}>
+<Scroller label="List of accounts" busy={list.loading}>
   {#if list.loading && list.items.length === 0}
     <Skeleton rows={10} />
   {:else if list.items.length === 0 && !list.failure}
@@ -49,7 +50,7 @@
   {:else}
     <AccountTable {list} {form} />
   {/if}
-</div>
+</Scroller>
 
 <div class="mt-3 flex flex-wrap items-center gap-3">
   <Button size="xs" color="alternative" disabled={list.page === 1 || list.loading} onclick={() => list.previous()}

@@ -6,6 +6,7 @@
   import Notice from "../parts/Notice.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
+  import Author from "../parts/Author.svelte";
   import EffectWord from "./EffectWord.svelte";
   import ModelTabs from "./ModelTabs.svelte";
 
@@ -29,7 +30,7 @@
           >
           <span class="quiet">
             {#if revision.publishedAt}<Moment at={revision.publishedAt} time />{:else}step {revision.step}{/if} by
-            <span class="font-mono text-xs">{revision.author}</span>
+            <Author author={revision.author} />
           </span>
         </div>
         {#if revision.message}<p class="mt-1">{revision.message}</p>{/if}

@@ -4,6 +4,7 @@
   import { messageOf } from "../api/request.ts";
   import Bead from "../parts/Bead.svelte";
   import Notice from "../parts/Notice.svelte";
+  import Scroller from "../parts/Scroller.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import ModelTabs from "./ModelTabs.svelte";
@@ -33,7 +34,7 @@
       <span class="quiet flex items-center gap-1.5"><Bead fill={shape} label={words[shape]} /> {words[shape]}</span>
     {/each}
   </div>
-  <div class="sheet overflow-x-auto">
+  <Scroller label="Access matrix">
     <table class="ledger">
       <thead>
         <tr>
@@ -47,7 +48,7 @@
           <tr>
             <th scope="row" class="first static! font-mono font-normal!">
               {field.path}
-              {#if field.sensitivity === "personal"}<Bead fill="half" label="personal" />{/if}
+              {#if field.sensitivity === "personal"}<span class="quiet ml-1 font-sans text-xs">personal</span>{/if}
             </th>
             {#each found.parties as party (party)}
               {@const cell = field.cells[party]!}
@@ -60,7 +61,7 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </Scroller>
 {:catch failure}
   <Notice kind="refused" text={messageOf(failure)} />
 {/await}

@@ -36,7 +36,7 @@ export function modelEditor(parent: HTMLElement, text: string, onchange: (text: 
       syntaxHighlighting(colours),
       lintGutter(),
       look,
-      EditorView.contentAttributes.of({ "aria-label": "Account model file" }),
+      EditorView.contentAttributes.of({ "aria-label": "Account model file", tabindex: "0" }),
       EditorView.updateListener.of((update) => update.docChanged && onchange(update.state.doc.toString())),
     ],
   });

@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Run } from "../api/retention.ts";
+  import Author from "../parts/Author.svelte";
   import Moment from "../parts/Moment.svelte";
+  import Scroller from "../parts/Scroller.svelte";
   import { inWords } from "./retention.svelte.ts";
 
   let { runs }: { runs: Run[] } = $props();
@@ -11,7 +13,7 @@
     Nothing has been deleted yet. A run leaves a report here: when, by whom, and how much of each sort.
   </p>
 {:else}
-  <div class="sheet overflow-x-auto">
+  <Scroller label="Past runs">
     <table class="ledger">
       <thead>
         <tr>
@@ -28,11 +30,11 @@
             <td class="first font-mono">{run.rule}</td>
             <td><Moment at={run.startedAt} time /></td>
             <td>{run.state}</td>
-            <td class="font-mono text-xs">{run.startedBy}</td>
+            <td><Author author={run.startedBy} /></td>
             <td>{inWords(run.deleted)}</td>
           </tr>
         {/each}
       </tbody>
     </table>
-  </div>
+  </Scroller>
 {/if}

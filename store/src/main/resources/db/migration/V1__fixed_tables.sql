@@ -52,7 +52,7 @@ create table cuenta.retention_run (
     started_at  timestamptz not null default now(),
     finished_at timestamptz,
     matched     bigint not null,
-    deleted     jsonb not null default '{}'
+    deleted     json not null default '{}' -- json, not jsonb: the order in which things went is kept
 );
 create unique index retention_run_running on cuenta.retention_run (rule) where state = 'running';
 

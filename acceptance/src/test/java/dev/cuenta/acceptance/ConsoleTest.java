@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.function.BooleanSupplier;
+import org.assertj.core.api.SoftAssertions;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -143,8 +144,7 @@ class ConsoleTest {
         String button = find("[aria-label=Preview] button").getText();
         click("[aria-label=Preview] button");
         new WebDriverWait(browser, Duration.ofSeconds(10))
-                .until(ExpectedConditions.visibilityOfElementLocated(
-                        By.cssSelector("dialog[open] footer, [role=dialog]")));
+                .until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector("dialog[open]")));
         browser.findElements(By.xpath("//dialog//button")).stream()
                 .filter(it -> it.getText().equals(button))
                 .findFirst()
@@ -158,6 +158,7 @@ class ConsoleTest {
     void an_accessibility_checker_finds_nothing_on_any_page_light_or_dark_wide_or_narrow() throws IOException {
         String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
         String account = marea.psql("select id from accounts.account where email = 'tomas.rey@marea.example'");
+        SoftAssertions softly = new SoftAssertions();
         for (boolean dark : List.of(false, true)) {
             for (String page : List.of(
                     "/accounts",
@@ -180,6 +181,7 @@ class ConsoleTest {
                         .isEmpty();
             }
         }
+        softly.assertAll();
         browser.manage().window().setSize(new Dimension(500, 800));
         open("/accounts");
         assertThat((Long) browser.executeScript(

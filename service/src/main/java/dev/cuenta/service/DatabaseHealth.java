@@ -19,7 +19,7 @@ final class DatabaseHealth implements HealthIndicator {
 
     @Override
     public Health health() {
-        connections.each(sql -> sql.sql("select 1").query(Integer.class).single());
+        connections.check();
         return Health.up().withDetail("revision", live.number().orElse(0)).build();
     }
 }

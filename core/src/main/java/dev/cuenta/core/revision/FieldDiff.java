@@ -126,7 +126,7 @@ final class FieldDiff {
                     ChangeKind.OPTION_ADDED,
                     after.path(),
                     Effect.INSTANT,
-                    "`" + after.path() + "` gets the options " + String.join(", ", added) + ".",
+                    "`" + after.path() + "` gets new options: " + String.join(", ", added) + ".",
                     "No record changes.",
                     0,
                     false);

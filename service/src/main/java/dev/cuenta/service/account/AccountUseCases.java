@@ -116,8 +116,7 @@ public final class AccountUseCases {
         Accounts accounts = new Accounts(work);
         accounts.change(record, values, clock.instant());
         roles.ifPresent(change -> change.apply(work, record));
-        work.session().clear();
-        return project(revision, caller, accounts.find(record.id(), null).orElseThrow(), Set.of());
+        return project(revision, caller, accounts.reread(record.id()), Set.of());
     }
 
     private static void refuseFixed(Map<String, Object> body) {

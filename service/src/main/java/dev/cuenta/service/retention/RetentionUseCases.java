@@ -156,7 +156,7 @@ public final class RetentionUseCases {
         if (ids.isEmpty()) {
             return false;
         }
-        RetentionRuns.add(work.sql(), run.id(), new Removal(work).remove(ids));
+        RetentionRuns.add(work, run.id(), new Removal(work).remove(ids));
         return true;
     }
 

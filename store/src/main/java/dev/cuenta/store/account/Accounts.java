@@ -78,6 +78,12 @@ public final class Accounts {
                         .read(PageSql.one(model, column, tenant)).stream().findFirst());
     }
 
+    /** As {@link #find}, read from the database again after a change. */
+    public AccountRecord reread(AccountId id) {
+        work.session().clear();
+        return find(id, null).orElseThrow();
+    }
+
     /** As {@link #find}, and nobody else changes the account before this transaction ends. */
     public Optional<AccountRecord> findForChange(AccountId id, @Nullable TenantId tenant) {
         Ids.columnOf(model.id(), id)

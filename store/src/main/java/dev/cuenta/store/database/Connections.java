@@ -25,6 +25,11 @@ public final class Connections {
         }
     }
 
+    /** Fails when the database does not answer. */
+    public void check() {
+        each(sql -> sql.sql("select 1").query(Integer.class).single());
+    }
+
     /** All statements together, or none. */
     public <T> T together(Function<JdbcClient, T> work) {
         try (Connection connection = dataSource.getConnection()) {

@@ -2,6 +2,7 @@ package dev.cuenta.store.retention;
 
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -65,7 +66,8 @@ public final class RetentionRuns {
     }
 
     /** Adds what a batch took, in the batch's own transaction. */
-    public static void add(JdbcClient sql, UUID run, Map<String, Long> batch) {
+    public static void add(Work work, UUID run, Map<String, Long> batch) {
+        JdbcClient sql = work.sql();
         Map<String, Long> deleted = new LinkedHashMap<>(JSON.readValue(
                 sql.sql("select deleted from cuenta.retention_run where id = ? for update")
                         .param(run)
@@ -73,7 +75,7 @@ public final class RetentionRuns {
                         .single(),
                 COUNTS));
         batch.forEach((sort, count) -> deleted.merge(sort, count, Long::sum));
-        sql.sql("update cuenta.retention_run set deleted = ?::jsonb where id = ?")
+        sql.sql("update cuenta.retention_run set deleted = ?::json where id = ?")
                 .params(JSON.writeValueAsString(deleted), run)
                 .update();
     }
