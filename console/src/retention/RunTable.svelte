@@ -13,7 +13,7 @@
     Nothing has been deleted yet. A run leaves a report here: when, by whom, and how much of each sort.
   </p>
 {:else}
-  <Scroller label="Past runs">
+  <Scroller label="Table of past runs">
     <table class="ledger">
       <thead>
         <tr>

@@ -146,7 +146,7 @@ class TerminalTest {
         assertThat(marea.cuenta("model", "check", "marea/account-model.yaml", "--output", "json")
                         .succeeds()
                         .text())
-                .isEqualTo("[]\n");
+                .isEqualTo("[ ]\n");
         assertThat(marea.cuenta("model", "matrix", "--output", "json")
                         .succeeds()
                         .text())

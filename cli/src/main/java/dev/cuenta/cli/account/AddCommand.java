@@ -1,7 +1,7 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.Answer;
 import dev.cuenta.client.CuentaClient;
 import java.util.ArrayList;
@@ -9,10 +9,8 @@ import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
 @Command(
         name = "add",
@@ -22,9 +20,6 @@ import picocli.CommandLine.Spec;
         footer =
                 "  cuenta accounts add kind=contractor email=vera@marea.example person.givenName=Vera person.familyName=Lindt")
 final class AddCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
     private Service service;
 
@@ -37,8 +32,8 @@ final class AddCommand implements Runnable {
     @Option(names = "--password-stdin", description = "Read the account's password from standard input.")
     private boolean passwordFromStandardInput;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public void run() {
@@ -48,10 +43,8 @@ final class AddCommand implements Runnable {
             body.put("password", NewPassword.askTwice(passwordFromStandardInput));
         }
         Answer made = client.post("/v1/accounts", body);
-        if (format == Format.json) {
-            spec.commandLine().getOut().println(made.body().toPrettyString());
-        } else {
-            Accounts.print(made, spec.commandLine().getOut());
+        if (!output.printedAsJson(made.body())) {
+            Accounts.print(made, output.writer());
         }
     }
 }

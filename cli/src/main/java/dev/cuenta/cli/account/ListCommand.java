@@ -1,7 +1,7 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
@@ -51,16 +51,15 @@ final class ListCommand implements Runnable {
     @Option(names = "--cursor", paramLabel = "CURSOR", description = "Go on where the page before ended.")
     private @Nullable String cursor;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
         JsonNode page = client.get("/v1/accounts", query()).body();
-        PrintWriter out = spec.commandLine().getOut();
-        if (format == Format.json) {
-            out.println(page.toPrettyString());
+        PrintWriter out = output.writer();
+        if (output.printedAsJson(page)) {
             return;
         }
         print(page.path("items"), columns.isEmpty() ? Form.of(client).signInFields() : columns, out);

@@ -1,17 +1,15 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.Answer;
 import dev.cuenta.client.CuentaClient;
 import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
 @Command(
         name = "show",
@@ -23,9 +21,6 @@ import picocli.CommandLine.Spec;
             "  cuenta accounts show tomas@marea.example --fields person.bornOn"
         })
 final class ShowCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
     private Service service;
 
@@ -39,18 +34,16 @@ final class ShowCommand implements Runnable {
             description = "Only these fields; also those shown on request only.")
     private List<String> fields = List.of();
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
         Map<String, String> query = fields.isEmpty() ? Map.of() : Map.of("fields", String.join(",", fields));
         Answer answer = client.get(Accounts.path(client, account), query);
-        if (format == Format.json) {
-            spec.commandLine().getOut().println(answer.body().toPrettyString());
-        } else {
-            Accounts.print(answer, spec.commandLine().getOut());
+        if (!output.printedAsJson(answer.body())) {
+            Accounts.print(answer, output.writer());
         }
     }
 }

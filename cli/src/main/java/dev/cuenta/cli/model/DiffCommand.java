@@ -1,13 +1,12 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import tools.jackson.databind.JsonNode;
@@ -28,16 +27,14 @@ final class DiffCommand implements Callable<Integer> {
     @Parameters(paramLabel = "FILE", description = "The model file.")
     private Path file;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public Integer call() {
         Diffs diffs = new Diffs(spec.commandLine());
         JsonNode diff = diffs.ask(service.client(), file);
-        if (format == Format.json) {
-            spec.commandLine().getOut().println(diff.toPrettyString());
-        } else if (diff.has("changes")) {
+        if (!output.printedAsJson(diff) && diff.has("changes")) {
             diffs.print(diff);
         }
         return diff.has("changes") ? 0 : 1;

@@ -1,14 +1,11 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Spec;
 import tools.jackson.databind.JsonNode;
 
 @Command(
@@ -18,20 +15,16 @@ import tools.jackson.databind.JsonNode;
         footerHeading = "%nExample:%n",
         footer = "  cuenta model history")
 final class HistoryCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
     private Service service;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public void run() {
         JsonNode history = service.client().get("/v1/model/revisions", Map.of()).body();
-        if (format == Format.json) {
-            spec.commandLine().getOut().println(history.toPrettyString());
+        if (output.printedAsJson(history)) {
             return;
         }
         Table table = new Table("REVISION", "STATE", "PUBLISHED", "BY", "CHANGES", "MESSAGE");
@@ -46,6 +39,6 @@ final class HistoryCommand implements Runnable {
                     revision.path("changes").size(),
                     revision.path("message").asString());
         }
-        table.print(spec.commandLine().getOut());
+        table.print(output.writer());
     }
 }

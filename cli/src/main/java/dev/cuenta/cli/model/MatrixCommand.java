@@ -1,16 +1,13 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Spec;
 import tools.jackson.databind.JsonNode;
 
 @Command(
@@ -20,20 +17,16 @@ import tools.jackson.databind.JsonNode;
         footerHeading = "%nExample:%n",
         footer = "  cuenta model matrix")
 final class MatrixCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
     private Service service;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public void run() {
         JsonNode matrix = service.client().get("/v1/model/matrix", Map.of()).body();
-        if (format == Format.json) {
-            spec.commandLine().getOut().println(matrix.toPrettyString());
+        if (output.printedAsJson(matrix)) {
             return;
         }
         List<String> parties = new ArrayList<>();
@@ -46,7 +39,7 @@ final class MatrixCommand implements Runnable {
             parties.forEach(party -> row.add(cell(field.path("cells").path(party))));
             table.row(row.toArray());
         }
-        table.print(spec.commandLine().getOut());
+        table.print(output.writer());
     }
 
     private static String cell(JsonNode cell) {

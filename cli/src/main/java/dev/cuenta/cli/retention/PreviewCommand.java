@@ -1,15 +1,13 @@
 package dev.cuenta.cli.retention;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import java.io.PrintWriter;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Spec;
 import tools.jackson.databind.JsonNode;
 
 @Command(
@@ -19,26 +17,22 @@ import tools.jackson.databind.JsonNode;
         footerHeading = "%nExample:%n",
         footer = "  cuenta retention preview --rule abandonedSignUps")
 final class PreviewCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
     private Service service;
 
     @Option(names = "--rule", paramLabel = "NAME", required = true, description = "The rule, as the model names it.")
     private String rule;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public void run() {
         JsonNode preview = service.client()
                 .post("/v1/retention/previews", Map.of("rule", rule))
                 .body();
-        PrintWriter out = spec.commandLine().getOut();
-        if (format == Format.json) {
-            out.println(preview.toPrettyString());
+        PrintWriter out = output.writer();
+        if (output.printedAsJson(preview)) {
             return;
         }
         long accounts = preview.path("accounts").asLong();

@@ -1,7 +1,7 @@
 package dev.cuenta.cli.retention;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.output.Format;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
 import java.util.Map;
@@ -34,8 +34,8 @@ final class RunCommand implements Runnable {
     @Option(names = "--rule", paramLabel = "NAME", required = true, description = "The rule, as the model names it.")
     private String rule;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
-    private Format format = Format.table;
+    @Mixin
+    private Output output;
 
     @Override
     public void run() {
@@ -54,12 +54,9 @@ final class RunCommand implements Runnable {
             pause();
             run = client.get(path, Map.of()).body();
         }
-        PrintWriter out = spec.commandLine().getOut();
-        out.println(
-                format == Format.json
-                        ? run.toPrettyString()
-                        : rule + " deleted: " + Counts.of(run.path("deleted")) + ".");
-        out.flush();
+        if (!output.printedAsJson(run)) {
+            output.writer().println(rule + " deleted: " + Counts.of(run.path("deleted")) + ".");
+        }
     }
 
     private static void pause() {

@@ -1,5 +1,8 @@
 package dev.cuenta.core.finding;
 
+import java.util.LinkedHashMap;
+import java.util.Map;
+
 /**
  * One thing that the checker says.
  *
@@ -10,5 +13,20 @@ package dev.cuenta.core.finding;
 public record Finding(FindingCode code, Place place, String path, String message, String advice) {
     public Severity severity() {
         return code.severity();
+    }
+
+    /** Everything that is said, by the names that JSON uses. */
+    public Map<String, Object> facts() {
+        Map<String, Object> facts = new LinkedHashMap<>();
+        facts.put("code", code.toString());
+        facts.put("severity", severity().toString());
+        facts.put("file", place.file());
+        facts.put("line", place.line());
+        facts.put("column", place.column());
+        facts.put("path", path);
+        facts.put("message", message);
+        facts.put("why", code.why());
+        facts.put("advice", advice);
+        return facts;
     }
 }

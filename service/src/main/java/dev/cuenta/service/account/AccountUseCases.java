@@ -47,11 +47,7 @@ public final class AccountUseCases {
     View signUp(Map<String, Object> body) {
         return live.with(revision -> {
             NewAccounts.Prepared prepared = newAccounts.forSignUp(revision, body);
-            return revision.write(work -> {
-                AccountId id = newAccounts.store(prepared, work);
-                newAccounts.makeTenant(prepared, id, work);
-                return view(work, id, Set.of(Party.OWNER));
-            });
+            return revision.write(work -> view(work, newAccounts.storeSignUp(prepared, work), Set.of(Party.OWNER)));
         });
     }
 

@@ -5,8 +5,10 @@ import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountQuery.Position;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.account.Ids;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
@@ -44,12 +46,15 @@ final class Cursors {
         };
     }
 
-    Position read(String cursor, Attribute attribute, @Nullable String sort) {
+    Position read(String cursor, Attribute attribute, @Nullable String sort, IdScheme ids) {
         try {
             byte[] text = Base64.getUrlDecoder().decode(cursor.getBytes(StandardCharsets.UTF_8));
-            List<?> parts = JSON.readValue(text, List.class);
-            if (parts.size() == 3 && Objects.equals(parts.get(0), sort)) {
-                return new Position(value(parts.get(1), attribute), new AccountId(String.valueOf(parts.get(2))));
+            Object read = JSON.readValue(text, Object.class);
+            if (read instanceof List<?> parts && parts.size() == 3 && Objects.equals(parts.get(0), sort)) {
+                AccountId id = new AccountId(String.valueOf(parts.get(2)));
+                if (Ids.columnOf(ids, id).isPresent()) {
+                    return new Position(value(parts.get(1), attribute), id);
+                }
             }
         } catch (IllegalArgumentException | JacksonException notOurs) {
             throw unusable();

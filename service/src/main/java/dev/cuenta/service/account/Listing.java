@@ -89,7 +89,13 @@ final class Listing {
                 attribute,
                 descending,
                 request.limit(),
-                request.cursor() == null ? null : cursors.read(request.cursor(), attribute, request.sort()),
+                request.cursor() == null
+                        ? null
+                        : cursors.read(
+                                request.cursor(),
+                                attribute,
+                                request.sort(),
+                                revision.model().id()),
                 scope.orElse(null));
     }
 

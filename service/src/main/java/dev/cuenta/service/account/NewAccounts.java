@@ -30,7 +30,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -74,11 +73,13 @@ public final class NewAccounts {
         Map<String, Object> rest = new LinkedHashMap<>(body);
         String password = takePassword(rest);
         Kind kind = takeKind(rest, model);
-        Set<Role> roles = defaultRoles(model);
-        if (rest.containsKey("roles")) {
-            roles.addAll(RoleChange.read(rest.remove("roles"), caller, model));
-        }
+        Set<Role> given = rest.containsKey("roles") ? RoleChange.read(rest.remove("roles"), caller, model) : Set.of();
         List<TenantId> tenants = takeTenants(rest, scope);
+        if (tenants.isEmpty() && given.stream().anyMatch(Role::withinTenant)) {
+            throw RoleChange.tenantMissing();
+        }
+        Set<Role> roles = defaultRoles(model);
+        roles.addAll(given);
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.CREATE, caller.parties(model), kind, rest);
         String hash = password == null ? null : hash(password, model, values);
@@ -108,8 +109,7 @@ public final class NewAccounts {
         if (prepared.passwordHash() != null) {
             new Credentials(work).set(id, prepared.passwordHash());
         }
-        Tenants tenants = new Tenants(work);
-        prepared.tenants().forEach(tenant -> tenants.join(id, tenant));
+        join(id, prepared.tenants(), new Tenants(work));
         RoleGrants grants = new RoleGrants(work);
         for (Role role : prepared.roles()) {
             List<@Nullable TenantId> where = new ArrayList<>();
@@ -123,18 +123,32 @@ public final class NewAccounts {
         return id;
     }
 
-    /** The tenant that a sign-up makes, where the model says that it does. */
-    void makeTenant(Prepared prepared, AccountId id, Work work) {
-        AccountModel model = work.revision().model();
-        Template name = model.tenants().nameAtSignUp();
-        if (name != null) {
-            String filled = name.fill(path -> {
-                Object value = prepared.account().values().get(path);
-                return value == null ? "" : value;
-            });
-            Tenants tenants = new Tenants(work);
-            tenants.join(id, tenants.create(filled.isEmpty() ? "Tenant" : filled));
+    private static void join(AccountId id, List<TenantId> joined, Tenants tenants) {
+        for (TenantId tenant : joined) {
+            if (!tenants.exists(tenant)) {
+                throw noTenant(tenant.toString());
+            }
+            tenants.join(id, tenant);
         }
+    }
+
+    private static Problem noTenant(String id) {
+        return Problem.invalid("/tenants", "unknown", "`" + id + "` is no tenant's id. GET /v1/tenants lists them.");
+    }
+
+    /** As {@link #store}, in the tenant that a sign-up makes where the model says that it does. */
+    AccountId storeSignUp(Prepared prepared, Work work) {
+        Template name = work.revision().model().tenants().nameAtSignUp();
+        if (name == null) {
+            return store(prepared, work);
+        }
+        String filled = name.fill(path -> {
+            Object value = prepared.account().values().get(path);
+            return value == null ? "" : value;
+        });
+        TenantId tenant = new Tenants(work).create(filled.isEmpty() ? "Tenant" : filled);
+        return store(
+                new Prepared(prepared.account(), prepared.passwordHash(), prepared.roles(), List.of(tenant)), work);
     }
 
     private String hash(String password, AccountModel model, Map<FieldPath, @Nullable Object> values) {
@@ -189,12 +203,8 @@ public final class NewAccounts {
         }
         List<TenantId> tenants = new ArrayList<>();
         for (Object id : raw instanceof List<?> list ? list : List.of()) {
-            try {
-                tenants.add(new TenantId(UUID.fromString(String.valueOf(id))));
-            } catch (IllegalArgumentException notAnId) {
-                throw Problem.invalid(
-                        "/tenants", "unknown", "`" + id + "` is no tenant's id. GET /v1/tenants lists them.");
-            }
+            String text = String.valueOf(id);
+            tenants.add(TenantId.parse(text).orElseThrow(() -> noTenant(text)));
         }
         return tenants;
     }

@@ -40,12 +40,16 @@ record RoleChange(
         given.removeAll(present);
         present.removeAll(wanted);
         if (caller.tenant() == null && given.stream().anyMatch(Role::withinTenant)) {
-            throw Problem.invalid(
-                    "/roles",
-                    "tenant",
-                    "A role that counts within a tenant is given in one: name it in the header Cuenta-Tenant.");
+            throw tenantMissing();
         }
         return Optional.of(new RoleChange(given, present, caller.tenant()));
+    }
+
+    static Problem tenantMissing() {
+        return Problem.invalid(
+                "/roles",
+                "tenant",
+                "A role that counts within a tenant is given in one: name it in the header Cuenta-Tenant, or in tenants.");
     }
 
     /** The roles that a body names. Giving roles takes a permission of its own. */

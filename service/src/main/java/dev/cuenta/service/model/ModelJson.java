@@ -18,21 +18,7 @@ final class ModelJson {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("errors", file.count(Severity.ERROR));
         json.put("warnings", file.count(Severity.WARNING));
-        json.put("findings", file.findings().stream().map(ModelJson::finding).toList());
-        return json;
-    }
-
-    private static Map<String, Object> finding(Finding finding) {
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("code", finding.code().toString());
-        json.put("severity", finding.severity().toString());
-        json.put("file", finding.place().file());
-        json.put("line", finding.place().line());
-        json.put("column", finding.place().column());
-        json.put("path", finding.path());
-        json.put("message", finding.message());
-        json.put("why", finding.code().why());
-        json.put("advice", finding.advice());
+        json.put("findings", file.findings().stream().map(Finding::facts).toList());
         return json;
     }
 

@@ -73,16 +73,9 @@ public final class RetentionUseCases {
                         .map(record -> due(work, record, selection))
                         .toList();
                 return new Preview(
-                        rule, selection.cutoff(), count, first, dependents(work, accounts, selection, count));
+                        rule, selection.cutoff(), count, first, new Removal(work).dependents(selection.condition()));
             });
         });
-    }
-
-    private static Map<String, Long> dependents(Work work, Accounts accounts, Selection selection, long count) {
-        List<AccountId> ids = accounts.ids(selection.condition(), Math.toIntExact(Math.min(count, Integer.MAX_VALUE)));
-        Map<String, Long> counts = new Removal(work).count(ids);
-        counts.remove("accounts");
-        return counts;
     }
 
     private static Due due(Work work, AccountRecord record, Selection selection) {

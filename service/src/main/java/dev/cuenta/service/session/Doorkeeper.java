@@ -16,7 +16,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.stereotype.Component;
@@ -102,16 +101,16 @@ final class Doorkeeper implements HandlerInterceptor {
         return new Caller(signed.account(), signed.roles(), signed.tenants(), first);
     }
 
+    /** The tenant that a request names, if it names one. */
     private static Optional<TenantId> named(@Nullable String tenant, Work work) {
         if (tenant == null) {
             return Optional.empty();
         }
-        try {
-            TenantId id = new TenantId(UUID.fromString(tenant));
-            return Optional.of(Optional.of(id).filter(new Tenants(work)::exists).orElseThrow(Doorkeeper::noSuchTenant));
-        } catch (IllegalArgumentException notAnId) {
+        Optional<TenantId> found = TenantId.parse(tenant).filter(new Tenants(work)::exists);
+        if (found.isEmpty()) {
             throw noSuchTenant();
         }
+        return found;
     }
 
     private static Problem noSuchTenant() {

@@ -105,20 +105,12 @@ public final class Accounts {
         return new Records(work).read(PageSql.first(model, condition, sort, limit));
     }
 
-    /** Ids of the first accounts that meet the condition. */
-    public List<AccountId> ids(Condition condition, int limit) {
-        return ids(condition, " limit " + limit);
-    }
-
-    /** As {@link #ids}, locked; accounts that others are changing just now are passed over. */
+    /** Ids of the first accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
     public List<AccountId> lock(Condition condition, int limit) {
-        return ids(condition, " limit " + limit + " for update of a skip locked");
-    }
-
-    private List<AccountId> ids(Condition condition, String tail) {
         PageSql page = PageSql.all(model, condition, null);
-        var query =
-                work.session().createNativeQuery("select cast(a.id as text) " + page.fromWhere() + tail, String.class);
+        String statement =
+                "select cast(a.id as text) " + page.fromWhere() + " limit " + limit + " for update of a skip locked";
+        var query = work.session().createNativeQuery(statement, String.class);
         page.parameters().forEach(query::setParameter);
         return query.list().stream().map(AccountId::new).toList();
     }

@@ -1,18 +1,17 @@
 package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /** Takes accounts away with everything that hangs on them, dependents first, and counts what went. */
 public final class Removal {
-    private static final List<String> DEPENDENTS = List.of("session", "credential", "role_given", "membership");
-
     private final Work work;
     private final AccountModel model;
 
@@ -23,52 +22,42 @@ public final class Removal {
 
     /** How many records of each sort went, by name; {@code accounts} comes last. */
     public Map<String, Long> remove(List<AccountId> ids) {
-        return visit(ids, "delete from ");
-    }
-
-    /** How many records of each sort would go. */
-    public Map<String, Long> count(List<AccountId> ids) {
-        return visit(ids, "select count(*) from ");
-    }
-
-    private Map<String, Long> visit(List<AccountId> ids, String verb) {
-        Object[] keys = ids.stream()
-                .flatMap(id -> Ids.columnOf(model.id(), id).stream())
-                .toArray();
+        String keys = ids.stream().map(AccountId::text).collect(Collectors.joining(",", "{", "}"));
+        String array = "any(?::" + work.revision().shape().idType() + "[])";
         Map<String, Long> counts = new LinkedHashMap<>();
-        for (String dependent : DEPENDENTS) {
-            counts.put(
-                    plural(dependent),
-                    run(verb + "cuenta." + dependent + " where account_id = any(?::" + arrayType() + ")", keys));
-        }
-        for (String profile : model.profiles().keySet()) {
-            counts.put(
-                    profile,
-                    run(verb + Shape.qualified(profile) + " where account_id = any(?::" + arrayType() + ")", keys));
-        }
-        counts.put("accounts", run(verb + "accounts.account where id = any(?::" + arrayType() + ")", keys));
+        tables().forEach((sort, table) -> counts.put(sort, (long) work.sql()
+                .sql("delete from " + table + " where account_id = " + array)
+                .param(keys)
+                .update()));
+        counts.put("accounts", (long) work.sql()
+                .sql("delete from accounts.account where id = " + array)
+                .param(keys)
+                .update());
         return counts;
     }
 
-    private long run(String statement, Object[] keys) {
-        List<String> texts = new ArrayList<>();
-        for (Object key : keys) {
-            texts.add(key.toString());
-        }
-        var sql = work.sql().sql(statement).param("{" + String.join(",", texts) + "}");
-        return statement.startsWith("delete")
-                ? sql.update()
-                : sql.query(Long.class).single();
+    /** How many records of each sort hang on the accounts that meet the condition. */
+    public Map<String, Long> dependents(Condition condition) {
+        PageSql chosen = PageSql.all(model, condition, null);
+        Map<String, Long> counts = new LinkedHashMap<>();
+        tables().forEach((sort, table) -> {
+            String statement =
+                    "select count(*) from " + table + " where account_id in (select a.id " + chosen.fromWhere() + ")";
+            var query = work.session().createNativeQuery(statement, Long.class);
+            chosen.parameters().forEach(query::setParameter);
+            counts.put(sort, query.getSingleResult());
+        });
+        return counts;
     }
 
-    private String arrayType() {
-        return work.revision().shape().idType() + "[]";
-    }
-
-    private static String plural(String table) {
-        return switch (table) {
-            case "role_given" -> "rolesGiven";
-            default -> table + "s";
-        };
+    /** Where dependents are kept, by the name under which they are counted. */
+    private Map<String, String> tables() {
+        Map<String, String> tables = new LinkedHashMap<>();
+        tables.put("sessions", "cuenta.session");
+        tables.put("credentials", "cuenta.credential");
+        tables.put("rolesGiven", "cuenta.role_given");
+        tables.put("memberships", "cuenta.membership");
+        model.profiles().keySet().forEach(profile -> tables.put(profile, Shape.qualified(profile)));
+        return tables;
     }
 }

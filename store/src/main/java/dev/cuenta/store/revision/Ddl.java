@@ -53,6 +53,7 @@ final class Ddl {
                         "created_at timestamptz not null default now()",
                         "expires_at timestamptz not null")));
         statements.add("create index if not exists session_account on cuenta.session (account_id)");
+        statements.add("create index if not exists session_expires_at on cuenta.session (expires_at)");
         statements.add(createTable(
                 "cuenta.role_given",
                 List.of(

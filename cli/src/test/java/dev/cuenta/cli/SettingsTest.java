@@ -1,0 +1,71 @@
+package dev.cuenta.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
+import java.util.HashMap;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class SettingsTest {
+    @TempDir
+    private Path folder;
+
+    private Path file;
+    private Path key;
+
+    @BeforeEach
+    void write() throws IOException {
+        file = folder.resolve("cuenta/cuenta.properties");
+        key = folder.resolve("key");
+        Files.createDirectories(file.getParent());
+        Files.writeString(key, "cuenta_key_1\n");
+        Files.writeString(file, "url=http://file.example\nkey-file=" + key + "\n");
+    }
+
+    @Test
+    void the_environment_goes_before_the_file() {
+        assertThat(settings(Map.of()).get("url")).contains("http://file.example");
+        assertThat(settings(Map.of("CUENTA_URL", "http://environment.example")).get("url"))
+                .contains("http://environment.example");
+        assertThat(settings(Map.of()).get("tenant")).isEmpty();
+    }
+
+    @Test
+    void the_file_lies_in_the_user_s_configuration_folder() {
+        assertThat(new Settings(Map.of("XDG_CONFIG_HOME", folder.toString())).get("url"))
+                .contains("http://file.example");
+        assertThat(new Settings(Map.of("HOME", folder.toString())).get("url")).isEmpty();
+    }
+
+    @Test
+    void a_session_goes_before_the_installation_key_and_ends() {
+        Settings settings = settings(Map.of());
+        assertThat(settings.token()).contains("cuenta_key_1");
+        settings.keepSession("cuenta_session_1");
+        assertThat(settings.token()).contains("cuenta_session_1");
+        settings.forgetSession();
+        assertThat(settings.token()).contains("cuenta_key_1");
+        assertThat(settings.get("url")).contains("http://file.example");
+    }
+
+    @Test
+    void a_session_is_kept_for_its_owner_s_eyes_only() throws IOException {
+        Path fresh = folder.resolve("new/cuenta.properties");
+        new Settings(Map.of("CUENTA_CONFIG", fresh.toString())).keepSession("cuenta_session_1");
+
+        assertThat(Files.getPosixFilePermissions(fresh))
+                .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
+    }
+
+    private Settings settings(Map<String, String> environment) {
+        Map<String, String> all = new HashMap<>(environment);
+        all.put("CUENTA_CONFIG", file.toString());
+        return new Settings(all);
+    }
+}

@@ -1,0 +1,108 @@
+package dev.cuenta.service.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Models;
+import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+
+class CallerTest {
+    private static final AccountModel MAREA = Models.marea();
+    private static final TenantId PUNTA_CLARA = new TenantId(UUID.randomUUID());
+    private static final TenantId ISLA_VERDE = new TenantId(UUID.randomUUID());
+    private static final AccountId TOMAS = new AccountId("tomas");
+
+    @Test
+    void a_role_that_was_given_in_one_harbour_counts_there_only() {
+        assertThat(master(PUNTA_CLARA).may("accounts.read", MAREA)).isTrue();
+        assertThat(master(ISLA_VERDE).may("accounts.read", MAREA)).isFalse();
+        assertThat(master(null).roles(MAREA)).extracting(Role::name).containsExactly("boater");
+    }
+
+    @Test
+    void an_administrator_may_everything_everywhere_or_in_the_harbour_they_name() {
+        Caller administrator = new Caller(TOMAS, List.of(new GivenRole("administrator", null)), List.of(), null);
+        Caller inHarbour = new Caller(TOMAS, administrator.given(), List.of(), ISLA_VERDE);
+
+        assertThat(administrator.may("anything.at.all", MAREA)).isTrue();
+        assertThat(administrator.scope("accounts.read", MAREA)).isEmpty();
+        assertThat(inHarbour.scope("accounts.read", MAREA)).contains(ISLA_VERDE);
+    }
+
+    @Test
+    void whoever_works_in_a_harbour_reaches_that_harbour_and_without_one_nothing() {
+        assertThat(master(PUNTA_CLARA).scope("accounts.read", MAREA)).contains(PUNTA_CLARA);
+        Problem problem = catchThrowableOfType(Problem.class, () -> master(null).scope("accounts.read", MAREA));
+        assertThat(problem.kind()).isEqualTo(ProblemKind.FORBIDDEN);
+    }
+
+    @Test
+    void a_missing_permission_is_named() {
+        Problem problem =
+                catchThrowableOfType(Problem.class, () -> master(PUNTA_CLARA).require("model.publish", MAREA));
+
+        assertThat(problem.detail()).contains("model.publish");
+        assertThatCode(() -> master(PUNTA_CLARA).require("accounts.write", MAREA))
+                .doesNotThrowAnyException();
+    }
+
+    @Test
+    void one_is_owner_of_one_s_own_record_and_member_among_one_s_harbour_s() {
+        Caller caller = master(PUNTA_CLARA);
+
+        assertThat(caller.parties(MAREA, record(TOMAS)))
+                .contains(Party.OWNER, Party.MEMBER, new Party("harbourMaster"));
+        assertThat(caller.parties(MAREA, record(new AccountId("noor")))).doesNotContain(Party.OWNER);
+    }
+
+    @Test
+    void an_administrator_who_looks_into_a_harbour_is_no_member_of_it() {
+        Caller looking =
+                new Caller(TOMAS, List.of(new GivenRole("administrator", null)), List.of(PUNTA_CLARA), ISLA_VERDE);
+
+        assertThat(looking.parties(MAREA)).containsExactly(new Party("administrator"));
+    }
+
+    @Test
+    void a_role_that_the_model_no_longer_has_gives_nothing() {
+        Caller caller = new Caller(TOMAS, List.of(new GivenRole("admiral", null)), List.of(), null);
+
+        assertThat(caller.roles(MAREA)).isEmpty();
+    }
+
+    @Test
+    void the_installation_key_has_every_administering_role_and_no_account() {
+        Caller key = Caller.withInstallationKey(MAREA, null);
+
+        assertThat(key.may("model.publish", MAREA)).isTrue();
+        assertThat(key.account()).isNull();
+        assertThat(key.author()).isEqualTo("installation key");
+    }
+
+    private static Caller master(@Nullable TenantId current) {
+        return new Caller(
+                TOMAS,
+                List.of(new GivenRole("boater", null), new GivenRole("harbourMaster", PUNTA_CLARA)),
+                List.of(PUNTA_CLARA, ISLA_VERDE),
+                current);
+    }
+
+    private static AccountRecord record(AccountId id) {
+        return new AccountRecord(id, "staff", Map.of(), List.of(), List.of(), Instant.EPOCH, Instant.EPOCH, 1);
+    }
+}
