@@ -89,6 +89,10 @@ class ArchitectureTest {
             slices().matching("dev.cuenta.store.(*)..").should().beFreeOfCycles();
 
     @ArchTest
+    static final ArchRule the_service_s_features_turn_in_no_circle =
+            slices().matching("dev.cuenta.service.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
     static final ArchRule time_is_passed_in = noClasses()
             .that()
             .resideInAnyPackage("dev.cuenta.core..", "dev.cuenta.store..", "dev.cuenta.service..")

@@ -1,4 +1,4 @@
-/** The service: wiring, settings and the work that goes on beside requests. */
+/** The service: wiring, settings, health. */
 @NullMarked
 package dev.cuenta.service;
 

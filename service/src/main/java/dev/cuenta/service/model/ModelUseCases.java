@@ -9,7 +9,7 @@ import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.ModelDiff;
-import dev.cuenta.service.Background;
+import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.CountedRecords;

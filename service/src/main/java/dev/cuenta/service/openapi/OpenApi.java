@@ -1,39 +1,27 @@
 package dev.cuenta.service.openapi;
 
+import static dev.cuenta.service.openapi.Schemas.object;
+import static dev.cuenta.service.openapi.Schemas.ref;
+import static dev.cuenta.service.openapi.Schemas.text;
+
 import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.Party;
-import dev.cuenta.core.problem.ProblemKind;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
-/** Builds the OpenAPI 3.1 document of a revision: addresses that are always the same, and schemas that follow the model. */
+/** The OpenAPI 3.1 document of a revision: addresses that are always the same, and {@link Schemas} that follow the model. */
 final class OpenApi {
     private static final Map<String, Object> JSON_OBJECT = Map.of("type", "object");
 
-    private final AccountModel model;
     private final Map<String, Object> paths = new LinkedHashMap<>();
 
-    private OpenApi(AccountModel model) {
-        this.model = model;
-    }
+    private OpenApi() {}
 
-    static Map<String, Object> of(AccountModel model, int revision, ProblemKind[] problems) {
-        OpenApi api = new OpenApi(model);
+    static Map<String, Object> of(AccountModel model, int revision) {
+        OpenApi api = new OpenApi();
         api.addPaths();
-        Map<String, Object> schemas = new LinkedHashMap<>();
-        schemas.put("Account", api.account());
-        schemas.put("AccountPage", page());
-        schemas.put("SignUp", api.body(field -> field.write().contains(Party.GUEST) && inDefaultKind(model, field)));
-        schemas.put("NewAccount", api.body(field -> true));
-        schemas.put("AccountPatch", api.patch());
-        schemas.put("Problem", problem(problems));
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("openapi", "3.1.0");
         document.put("info", Map.of("title", "Accounts of " + model.name(), "version", "revision " + revision));
@@ -43,14 +31,10 @@ final class OpenApi {
                 "components",
                 Map.of(
                         "schemas",
-                        schemas,
+                        new Schemas(model).all(),
                         "securitySchemes",
                         Map.of("bearer", Map.of("type", "http", "scheme", "bearer"))));
         return document;
-    }
-
-    private static boolean inDefaultKind(AccountModel model, Field field) {
-        return model.fieldsOf(model.defaultKind()).contains(field);
     }
 
     private void addPaths() {
@@ -196,139 +180,6 @@ final class OpenApi {
 
     private static Map<String, Object> query(String name, String description) {
         return Map.of("name", name, "in", "query", "description", description, "schema", text());
-    }
-
-    private Map<String, Object> account() {
-        Map<String, Object> properties = new LinkedHashMap<>();
-        properties.put("id", text());
-        properties.put(
-                "kind",
-                Map.of("type", "string", "enum", List.copyOf(model.kinds().keySet())));
-        properties.put("displayName", text());
-        properties.putAll(fields(Field::leaves, false));
-        properties.put(
-                "roles",
-                Map.of(
-                        "type",
-                        "array",
-                        "items",
-                        Map.of(
-                                "type",
-                                "string",
-                                "enum",
-                                List.copyOf(model.roles().keySet()))));
-        properties.put(
-                "tenants",
-                Map.of("type", "array", "items", object(Map.of("id", text(), "name", text()), List.of("id", "name"))));
-        properties.put(
-                "meta",
-                object(
-                        Map.of("created", text(), "lastModified", text(), "version", Map.of("type", "integer")),
-                        List.of("version")));
-        return object(properties, List.of("id", "kind", "displayName", "roles", "tenants", "meta"));
-    }
-
-    private Map<String, Object> body(Predicate<Field> chosen) {
-        Map<String, Object> properties = fields(chosen, false);
-        properties.put(
-                "password",
-                Map.of(
-                        "type",
-                        "string",
-                        "writeOnly",
-                        true,
-                        "minLength",
-                        model.password().minLength()));
-        List<String> required = new ArrayList<>();
-        model.ownFields().stream()
-                .filter(chosen)
-                .filter(field -> field.required() && field.defaultValue() == null)
-                .forEach(field -> required.add(field.path().name()));
-        return object(properties, required);
-    }
-
-    private Map<String, Object> patch() {
-        return object(fields(field -> true, true), List.of());
-    }
-
-    private Map<String, Object> fields(Predicate<Field> chosen, boolean patch) {
-        Map<String, Object> properties = new LinkedHashMap<>();
-        model.ownFields().stream()
-                .filter(chosen)
-                .forEach(field -> properties.put(field.path().name(), schema(field, patch)));
-        for (var profile : model.profiles().values()) {
-            Map<String, Object> inner = new LinkedHashMap<>();
-            List<String> required = new ArrayList<>();
-            for (Field field : model.fieldsOfProfile(profile.name())) {
-                if (chosen.test(field)) {
-                    inner.put(field.path().name(), schema(field, patch));
-                    if (!patch && field.required() && field.defaultValue() == null) {
-                        required.add(field.path().name());
-                    }
-                }
-            }
-            if (!inner.isEmpty()) {
-                properties.put(profile.name(), object(inner, required));
-            }
-        }
-        return properties;
-    }
-
-    private static Map<String, Object> schema(Field field, boolean patch) {
-        Map<String, Object> schema = new LinkedHashMap<>(field.type().schema(field.limits()));
-        schema.put("title", field.label());
-        if (!field.description().isEmpty()) {
-            schema.put("description", field.description());
-        }
-        return patch && !field.required() ? Map.of("anyOf", List.of(schema, Map.of("type", "null"))) : schema;
-    }
-
-    private static Map<String, Object> page() {
-        return object(
-                Map.of("items", Map.of("type", "array", "items", ref("Account")), "next", text()), List.of("items"));
-    }
-
-    private static Map<String, Object> problem(ProblemKind[] kinds) {
-        Map<String, Object> properties = new LinkedHashMap<>();
-        properties.put(
-                "type",
-                Map.of(
-                        "type",
-                        "string",
-                        "examples",
-                        Arrays.stream(kinds).map(ProblemKind::type).toList()));
-        properties.put("title", text());
-        properties.put("status", Map.of("type", "integer"));
-        properties.put("detail", text());
-        properties.put("instance", text());
-        properties.put(
-                "errors",
-                Map.of(
-                        "type",
-                        "array",
-                        "items",
-                        object(
-                                Map.of("pointer", text(), "code", text(), "detail", text()),
-                                List.of("pointer", "code", "detail"))));
-        return object(properties, List.of("type", "title", "status"));
-    }
-
-    private static Map<String, Object> object(Map<String, Object> properties, List<String> required) {
-        Map<String, Object> schema = new LinkedHashMap<>();
-        schema.put("type", "object");
-        schema.put("properties", properties);
-        if (!required.isEmpty()) {
-            schema.put("required", required);
-        }
-        return schema;
-    }
-
-    private static Map<String, Object> text() {
-        return Map.of("type", "string");
-    }
-
-    private static Map<String, Object> ref(String schema) {
-        return Map.of("$ref", "#/components/schemas/" + schema);
     }
 
     private static Map<String, Object> content(String mediaType, Map<String, Object> schema) {

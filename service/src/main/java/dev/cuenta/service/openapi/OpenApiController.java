@@ -1,6 +1,5 @@
 package dev.cuenta.service.openapi;
 
-import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.OpenToGuests;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -31,7 +30,7 @@ final class OpenApiController {
     private Map<String, Object> document(LiveRevision revision) {
         Made made = latest.get();
         if (made == null || made.revision() != revision.number()) {
-            made = new Made(revision.number(), OpenApi.of(revision.model(), revision.number(), ProblemKind.values()));
+            made = new Made(revision.number(), OpenApi.of(revision.model(), revision.number()));
             latest.set(made);
         }
         return made.document();

@@ -2,7 +2,7 @@ package dev.cuenta.service.retention;
 
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.service.Background;
+import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.retention.RetentionRun;
 import java.util.LinkedHashMap;

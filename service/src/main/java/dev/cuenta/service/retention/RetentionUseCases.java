@@ -9,6 +9,7 @@ import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.retention.Selection;
+import dev.cuenta.service.job.Job;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Removal;
@@ -29,7 +30,7 @@ import org.springframework.stereotype.Component;
 
 /** Previewing and running retention rules. */
 @Component
-public final class RetentionUseCases {
+final class RetentionUseCases implements Job {
     private static final Logger LOG = LoggerFactory.getLogger(RetentionUseCases.class);
     private static final String READ = "retention.read";
     private static final String RUN = "retention.run";
@@ -122,8 +123,17 @@ public final class RetentionUseCases {
         }
     }
 
-    /** Does what is left of unfinished runs. Each batch and its count are one transaction; a crash costs at most one batch's work. */
+    @Override
+    public String title() {
+        return "Retention";
+    }
+
+    /** Each batch and its count are one transaction; a crash costs at most one batch's work. */
+    @Override
     public void carryOn() {
+        if (!live.present()) {
+            return;
+        }
         for (RetentionRun run : runs.unfinished()) {
             connections.alone("cuenta retention " + run.rule(), sql -> carryOn(run));
         }

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Models;
-import dev.cuenta.core.problem.ProblemKind;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -22,7 +21,7 @@ class OpenApiTest {
     private final JsonNode document = of(Models.marea());
 
     private static JsonNode of(AccountModel model) {
-        return JsonMapper.builder().build().valueToTree(OpenApi.of(model, 1, ProblemKind.values()));
+        return JsonMapper.builder().build().valueToTree(OpenApi.of(model, 1));
     }
 
     /** A new address that is forgotten here would be forgotten by the search for hidden values too. */

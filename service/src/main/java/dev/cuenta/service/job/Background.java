@@ -1,9 +1,7 @@
-package dev.cuenta.service;
+package dev.cuenta.service.job;
 
-import dev.cuenta.service.password.Passwords;
-import dev.cuenta.service.retention.RetentionUseCases;
 import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Publisher;
+import java.util.List;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ThreadFactory;
@@ -14,8 +12,8 @@ import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Component;
 
 /**
- * The work that goes on beside requests: following the live revision, and carrying on what was begun. Jobs are recorded in the
- * database before they start, so what a crash cut off is found here at the next start, by whichever instance is first.
+ * Follows the live revision, and carries on what was begun. Jobs are recorded in the database before they start, so what a crash
+ * cut off is found here at the next start, by whichever instance is first.
  */
 @Component
 public final class Background implements DisposableBean {
@@ -23,46 +21,29 @@ public final class Background implements DisposableBean {
     private static final long FOLLOW_MILLIS = 500;
     private static final long CARRY_ON_MILLIS = 2000;
 
-    private final LiveRevisions live;
-    private final Publisher publisher;
-    private final RetentionUseCases retention;
-    private final Passwords passwords;
+    private final List<Job> jobs;
     private final ScheduledExecutorService follower =
             Executors.newSingleThreadScheduledExecutor(named("follow-revision"));
-    private final ScheduledExecutorService jobs = Executors.newSingleThreadScheduledExecutor(named("jobs"));
+    private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(named("jobs"));
 
     @SuppressWarnings("FutureReturnValueIgnored") // the work itself reports what goes wrong
-    Background(LiveRevisions live, Publisher publisher, RetentionUseCases retention, Passwords passwords) {
-        this.live = live;
-        this.publisher = publisher;
-        this.retention = retention;
-        this.passwords = passwords;
+    Background(LiveRevisions live, List<Job> jobs) {
+        this.jobs = List.copyOf(jobs);
         follower.scheduleWithFixedDelay(
                 () -> quietly("Following the live revision", live::refresh),
                 FOLLOW_MILLIS,
                 FOLLOW_MILLIS,
                 TimeUnit.MILLISECONDS);
-        jobs.scheduleWithFixedDelay(this::carryOn, 0, CARRY_ON_MILLIS, TimeUnit.MILLISECONDS);
+        worker.scheduleWithFixedDelay(this::carryOn, 0, CARRY_ON_MILLIS, TimeUnit.MILLISECONDS);
     }
 
     /** Looks for work at once rather than at the next turn. */
     public void hurry() {
-        jobs.execute(this::carryOn);
+        worker.execute(this::carryOn);
     }
 
     private void carryOn() {
-        quietly("Publishing", publisher::carryOn);
-        if (live.present()) {
-            quietly("Retention", retention::carryOn);
-            quietly("Preparing for sign-ins", this::preparePasswords);
-        }
-    }
-
-    private void preparePasswords() {
-        live.with(revision -> {
-            passwords.prepare(revision.model().password());
-            return revision;
-        });
+        jobs.forEach(job -> quietly(job.title(), job::carryOn));
     }
 
     private static void quietly(String what, Runnable work) {
@@ -84,6 +65,6 @@ public final class Background implements DisposableBean {
     @Override
     public void destroy() {
         follower.shutdownNow();
-        jobs.shutdownNow();
+        worker.shutdownNow();
     }
 }

@@ -1,0 +1,25 @@
+package dev.cuenta.service.model;
+
+import dev.cuenta.service.job.Job;
+import dev.cuenta.store.revision.Publisher;
+import org.springframework.stereotype.Component;
+
+/** Publishes the revision that is being published, if there is one. */
+@Component
+final class PublishJob implements Job {
+    private final Publisher publisher;
+
+    PublishJob(Publisher publisher) {
+        this.publisher = publisher;
+    }
+
+    @Override
+    public String title() {
+        return "Publishing";
+    }
+
+    @Override
+    public void carryOn() {
+        publisher.carryOn();
+    }
+}
