@@ -36,39 +36,50 @@ final class FieldDiff {
 
     void added(Field field, long records) {
         Optional<StoredRecords.Kept> kept = stored.kept(field);
+        Optional<String> owed = owed(field, records);
         if (kept.isPresent()) {
             restored(field, kept.get());
         } else if (stored.keptDifferently(field.path())) {
-            add(
-                    ChangeKind.CANNOT_CHANGE,
-                    field.path(),
-                    Effect.UNSUPPORTED,
-                    "`" + field.path() + "` comes back with another type.",
-                    "Values of that name were kept aside; this version cannot convert them. Choose another name.",
-                    0,
-                    false);
-        } else if (field.required() && field.forExisting().isEmpty() && records > 0) {
-            owed(ChangeKind.FIELD_ADDED, field, records);
-        } else if (field.unique() && field.forExisting().isPresent() && records > 1) {
-            add(
-                    ChangeKind.FIELD_ADDED,
-                    field.path(),
-                    Effect.DECISION,
-                    "`" + field.path() + "` is new and unique.",
-                    "Existing records cannot all get the same value; take `default` and `existing` out.",
-                    records,
-                    false);
+            cannot(
+                    field,
+                    "comes back with another type",
+                    "Values of that name were kept aside; this version cannot convert them.");
+        } else if (owed.isPresent()) {
+            add(ChangeKind.FIELD_ADDED, field.path(), Effect.DECISION, described(field), owed.get(), records, false);
         } else {
-            boolean promotes = Boolean.TRUE.equals(field.forExisting().orElse(null)) && records > 0;
+            boolean promotes = promotes(field) && records > 0;
             add(
                     ChangeKind.FIELD_ADDED,
                     field.path(),
                     Effect.INSTANT,
-                    "`" + field.path() + "` (" + field.type() + ") is new.",
+                    described(field),
                     whatExistingGet(field),
                     records,
                     promotes);
         }
+    }
+
+    /** The answer that is owed about the records that are there when the field arrives. */
+    static Optional<String> owed(Field field, long records) {
+        if (field.required() && field.forExisting().isEmpty() && records > 0) {
+            return Optional.of("`" + field.path()
+                    + "` is required. Say what the existing records get: `existing: { value: ... }` or a default.");
+        }
+        if (field.unique() && field.forExisting().isPresent() && records > 1) {
+            return Optional.of(
+                    "`" + field.path()
+                            + "` is unique, and existing records cannot all get the same value. Take `default` and `existing` out.");
+        }
+        return Optional.empty();
+    }
+
+    /** Whether people who are there would get a flag that they never had. */
+    static boolean promotes(Field field) {
+        return Boolean.TRUE.equals(field.forExisting().orElse(null));
+    }
+
+    private static String described(Field field) {
+        return "`" + field.path() + "` (" + field.type() + ") is new.";
     }
 
     private static String whatExistingGet(Field field) {
@@ -78,8 +89,23 @@ final class FieldDiff {
     }
 
     private void restored(Field field, StoredRecords.Kept kept) {
-        if (field.required() && field.forExisting().isEmpty() && kept.without() > 0) {
-            owed(ChangeKind.FIELD_RESTORED, field, kept.without());
+        if (kept.breaking() > 0) {
+            cannot(
+                    field,
+                    "comes back with rules that " + kept.breaking() + " of its kept values break",
+                    "Give it back the rules that it had.");
+            return;
+        }
+        Optional<String> owed = owed(field, kept.without());
+        if (owed.isPresent() && field.required()) {
+            add(
+                    ChangeKind.FIELD_RESTORED,
+                    field.path(),
+                    Effect.DECISION,
+                    "`" + field.path() + "` comes back.",
+                    owed.get(),
+                    kept.without(),
+                    false);
             return;
         }
         // Whether a missing value was missing before or came later cannot be told, so only a required field is filled.
@@ -95,14 +121,14 @@ final class FieldDiff {
                 false);
     }
 
-    private void owed(ChangeKind kind, Field field, long records) {
+    private void cannot(Field field, String what, String why) {
         add(
-                kind,
+                ChangeKind.CANNOT_CHANGE,
                 field.path(),
-                Effect.DECISION,
-                "`" + field.path() + "` is new and required.",
-                "Say what the existing records get: add `existing: { value: ... }` or a default.",
-                records,
+                Effect.UNSUPPORTED,
+                "`" + field.path() + "` " + what + ".",
+                why,
+                0,
                 false);
     }
 

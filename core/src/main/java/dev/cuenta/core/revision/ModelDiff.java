@@ -92,11 +92,14 @@ public final class ModelDiff {
                         "Where the role `" + role.name() + "` counts changes.",
                         "It was given for one or for all tenants; this version cannot change it.");
             } else if (!after.equals(role)) {
-                instant(
+                add(
                         ChangeKind.RULES_CHANGED,
                         "roles." + role.name(),
+                        Effect.INSTANT,
                         "What `" + role.name() + "` may do changes.",
-                        "Counts at once for everyone who has the role.");
+                        "Counts at once for everyone who has the role.",
+                        0,
+                        after.administers() && !role.administers());
             }
         }
         next.roles().keySet().stream()
@@ -138,36 +141,36 @@ public final class ModelDiff {
     private void compareKind(Kind before, Kind after) {
         Set<String> given = new LinkedHashSet<>(after.profiles());
         before.profiles().forEach(given::remove);
-        for (String profile : given) {
-            long records = stored.accountsOfKind(after.name());
-            String path = after.name() + "." + profile;
-            Optional<Field> owed = next.fieldsOfProfile(profile).stream()
-                    .filter(field -> field.required() && field.forExisting().isEmpty())
-                    .findFirst();
-            if (records > 0 && owed.isPresent()) {
-                decision(
-                        ChangeKind.PROFILE_GIVEN,
-                        path,
-                        "Accounts of the kind `" + after.name() + "` get the profile `" + profile + "`.",
-                        owed.get(),
-                        records);
-            } else {
-                add(
-                        ChangeKind.PROFILE_GIVEN,
-                        path,
-                        records == 0 ? Effect.INSTANT : Effect.BACKFILL,
-                        "Accounts of the kind `" + after.name() + "` get the profile `" + profile + "`.",
-                        "Each gets a profile with what its fields say for existing records.",
-                        records,
-                        false);
-            }
-        }
+        given.forEach(profile -> compareGiven(after, profile, stored.accountsOfKind(after.name())));
         if (!before.label().equals(after.label()) || before.byDefault() != after.byDefault()) {
             instant(
                     ChangeKind.RULES_CHANGED,
                     "kinds." + after.name(),
                     "The kind `" + after.name() + "` is described differently.",
                     "No record changes.");
+        }
+    }
+
+    private void compareGiven(Kind kind, String profile, long records) {
+        String path = kind.name() + "." + profile;
+        String what = "Accounts of the kind `" + kind.name() + "` get the profile `" + profile + "`.";
+        List<Field> fields = next.fieldsOfProfile(profile);
+        Optional<String> owed = fields.stream()
+                .flatMap(field -> FieldDiff.owed(field, records).stream())
+                .findFirst();
+        if (owed.isPresent()) {
+            add(ChangeKind.PROFILE_GIVEN, path, Effect.DECISION, what, owed.get(), records, false);
+        } else {
+            boolean promotes = records > 0 && fields.stream().anyMatch(FieldDiff::promotes);
+            String consequence = "Each gets a profile with what its fields say for existing records.";
+            add(
+                    ChangeKind.PROFILE_GIVEN,
+                    path,
+                    records == 0 ? Effect.INSTANT : Effect.BACKFILL,
+                    what,
+                    consequence,
+                    records,
+                    promotes);
         }
     }
 
@@ -222,17 +225,6 @@ public final class ModelDiff {
                         .filter(kind -> kind.profiles().contains(profile))
                         .mapToLong(kind -> stored.accountsOfKind(kind.name()))
                         .sum();
-    }
-
-    private void decision(ChangeKind kind, String path, String what, Field owed, long records) {
-        add(
-                kind,
-                path,
-                Effect.DECISION,
-                what,
-                "`" + owed.path() + "` is required: say what they get with `existing: { value: ... }`.",
-                records,
-                false);
     }
 
     private void instant(ChangeKind kind, String path, String what, String consequence) {

@@ -19,6 +19,11 @@ public interface StoredRecords {
     /** Whether something of that name was kept aside with another type. */
     boolean keptDifferently(FieldPath path);
 
-    /** Values that were kept aside, and the records that came since and have none. */
-    record Kept(long values, long without) {}
+    /**
+     * A column that was kept aside.
+     *
+     * @param without records that have no value in it
+     * @param breaking values that break the rules with which the field comes back
+     */
+    record Kept(long values, long without, long breaking) {}
 }

@@ -94,7 +94,7 @@ class ModelDiffTest {
         StoredRecords stored = new Hundred() {
             @Override
             public Optional<Kept> kept(Field field) {
-                return Optional.of(new Kept(90, 10));
+                return Optional.of(new Kept(90, 10, 0));
             }
         };
         Diff diff = ModelDiff.between(2, Models.small(), Models.of(Models.smallWith("a: { type: string }")), stored);

@@ -35,12 +35,23 @@ public final class CountedRecords implements StoredRecords {
     @Override
     public Optional<Kept> kept(Field field) {
         return kept.nameOf(field).filter(name -> sameType(field, name)).map(name -> {
-            long values = count("select count(" + Shape.quoted(name) + ") from "
-                    + Shape.qualified(field.path().profile()));
-            return new Kept(
-                    values,
-                    count("select count(*) from " + Shape.qualified(field.path().profile())) - values);
+            String table = Shape.qualified(field.path().profile());
+            long values = count("select count(" + Shape.quoted(name) + ") from " + table);
+            return new Kept(values, count("select count(*) from " + table) - values, breaking(field, table, name));
         });
+    }
+
+    /** Values of the kept column that break the field's rules, and those that more than one record holds where none may. */
+    private long breaking(Field field, String table, String name) {
+        long broken = 0;
+        for (Shape.Check check : Shape.checks(field)) {
+            String condition = check.condition().replace(Shape.quoted(Shape.column(field)), Shape.quoted(name));
+            broken += count("select count(*) from " + table + " where not (" + condition + ")");
+        }
+        String comparable = Shape.comparable(field, Shape.quoted(name));
+        return field.unique()
+                ? broken + count("select count(" + comparable + ") - count(distinct " + comparable + ") from " + table)
+                : broken;
     }
 
     @Override
@@ -52,11 +63,13 @@ public final class CountedRecords implements StoredRecords {
                 .single());
     }
 
+    /** Compared as PostgreSQL spells them, with precision and scale where they have any. */
     private boolean sameType(Field field, String column) {
         return connections.each(sql -> sql.sql("""
                         select exists (select 1 from pg_attribute
-                        where attrelid = to_regclass(?) and attname = ? and atttypid = ?::regtype)""")
-                .params(Shape.qualified(field.path().profile()), column, Shape.type(field))
+                        where attrelid = to_regclass(?) and attname = ? and replace(format_type(atttypid, atttypmod), ' ', '')
+                            in (replace(?, ' ', ''), replace(format_type(?::regtype, null), ' ', '')))""")
+                .params(Shape.qualified(field.path().profile()), column, Shape.type(field), Shape.type(field))
                 .query(Boolean.class)
                 .single());
     }

@@ -77,12 +77,11 @@ final class Steps {
 
     private void fillProfiles() {
         for (Plan.Given given : plan.givenProfiles()) {
-            long total = sql.sql("select count(*) from accounts.account where kind = ?")
-                    .param(given.kind())
-                    .query(Long.class)
-                    .single();
-            sql.sql("update cuenta.revision set rows_total = rows_total + ? where number = ?")
-                    .params(total, number)
+            String missing = "select count(*) from accounts.account a where a.kind = ? and not exists (select 1 from "
+                    + Shape.qualified(given.profile()) + " p where p.account_id = a.id)";
+            long left = sql.sql(missing).param(given.kind()).query(Long.class).single();
+            sql.sql("update cuenta.revision set rows_total = rows_done + ? where number = ?")
+                    .params(left, number)
                     .update();
             inBatches(ddl.fillProfile(given.profile(), given.kind(), BATCH));
         }

@@ -71,14 +71,19 @@ public final class TestDatabase implements AutoCloseable {
         return new HikariDataSource(config);
     }
 
-    /** Publishes the file as the service would, and waits until it is done. */
-    public Diff publish(String source) {
+    /** What publishing the file would do. */
+    public Diff diff(String source) {
         var next = ModelFile.read("test.yaml", source).model().orElseThrow();
-        Diff diff = revisions
+        return revisions
                 .live()
                 .map(revision -> ModelDiff.between(
                         revision.number(), Revisions.modelOf(revision), next, new CountedRecords(connections)))
                 .orElseGet(() -> ModelDiff.first(next));
+    }
+
+    /** Publishes the file as the service would, and waits until it is done. */
+    public Diff publish(String source) {
+        Diff diff = diff(source);
         Publisher publisher = publisher();
         publisher.begin(diff.liveRevision(), source, diff.changes(), "test", "");
         publisher.carryOn();

@@ -84,6 +84,31 @@ class PublisherTest {
     }
 
     @Test
+    void a_field_comes_back_only_with_rules_and_a_type_that_its_kept_values_fit() {
+        database.publish(Models.smallWith(
+                "berth: { type: string, default: B07 }\n  depth: { type: decimal, precision: 6, scale: 2 }"));
+        account("ines@marea.example");
+        account("noor@marea.example");
+        database.publish(Models.SMALL);
+        List<String> tooNarrow = List.of(
+                "berth: { type: string, maxLength: 2 }",
+                "berth: { type: string, uniqueness: server }",
+                "berth: { type: integer }",
+                "depth: { type: decimal, precision: 8, scale: 3 }");
+
+        tooNarrow.forEach(
+                field -> assertThat(database.diff(Models.smallWith(field)).blocking())
+                        .as(field)
+                        .hasSize(1));
+        assertThat(database.diff(Models.smallWith("berth: { type: string, maxLength: 3 }"))
+                        .blocking())
+                .isEmpty();
+        assertThat(database.diff(Models.smallWith("depth: { type: decimal, precision: 6, scale: 2 }"))
+                        .blocking())
+                .isEmpty();
+    }
+
+    @Test
     void a_required_field_that_comes_back_is_filled_for_those_who_came_since() {
         String with = Models.smallWith("berth: { type: string, required: true, existing: A00, default: B07 }");
         database.publish(with);
