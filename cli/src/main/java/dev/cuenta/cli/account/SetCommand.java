@@ -1,6 +1,7 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.Answer;
 import dev.cuenta.client.CuentaClient;
 import java.util.ArrayList;
@@ -8,9 +9,7 @@ import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
 @Command(
         name = "set",
@@ -22,9 +21,6 @@ import picocli.CommandLine.Spec;
             "  cuenta accounts set tomas@marea.example roles=boater,administrator"
         })
 final class SetCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
     private Service service;
 
@@ -34,14 +30,18 @@ final class SetCommand implements Runnable {
     @Parameters(index = "1..*", arity = "1..*", paramLabel = "FIELD=VALUE", description = "The new values.")
     private List<String> assignments = new ArrayList<>();
 
+    @Mixin
+    private Output output;
+
     @Override
     public void run() {
         CuentaClient client = service.client();
         String path = Accounts.path(client, account);
         Map<String, Object> patch = Form.of(client).body(assignments);
         Answer before = client.get(path, Map.of());
-        Accounts.print(
-                client.patch(path, patch, before.etag().orElse(null)),
-                spec.commandLine().getOut());
+        Answer after = client.patch(path, patch, before.etag().orElse(null));
+        if (!output.printedAsJson(after.body())) {
+            Accounts.print(after, output.writer());
+        }
     }
 }

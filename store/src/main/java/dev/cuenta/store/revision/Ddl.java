@@ -136,8 +136,7 @@ final class Ddl {
                 + action;
     }
 
-    static String setDefault(Field field) {
-        Object value = field.defaultValue();
+    static String setDefault(Field field, @Nullable Object value) {
         return alterColumn(field, value == null ? "drop default" : "set default " + literal(value));
     }
 

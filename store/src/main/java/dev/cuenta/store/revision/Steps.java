@@ -6,11 +6,14 @@ import java.sql.SQLException;
 import java.time.Duration;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The work of each step of one publish. */
 final class Steps {
+    private static final Logger LOG = LoggerFactory.getLogger(Steps.class);
     private static final int BATCH = 1000;
     private static final int LOCK_ATTEMPTS = 30;
     private static final String LOCK_NOT_AVAILABLE = "55P03";
@@ -53,7 +56,10 @@ final class Steps {
         }
         plan.newProfiles().forEach(profile -> shortly(ddl.profileTable(profile)));
         for (Field field : plan.newFields()) {
-            if (!kept.restore(field)) {
+            if (kept.restore(field)) {
+                // The old revision inserts without the column; what it makes gets what existing records get.
+                field.forExisting().ifPresent(value -> shortly(Ddl.setDefault(field, value)));
+            } else {
                 shortly(Ddl.addColumn(field));
             }
             Ddl.replaceChecks(field).ifPresent(this::shortly);
@@ -103,9 +109,10 @@ final class Steps {
         plan.next().fields().values().stream().filter(Field::unique).forEach(this::proveUnique);
         sql.sql("""
                 select format('alter table %s validate constraint %I', conrelid::regclass, conname)
-                from pg_constraint where connamespace = 'accounts'::regnamespace and not convalidated""").query(String.class).list().forEach(this::shortly);
+                from pg_constraint where connamespace = 'accounts'::regnamespace and not convalidated
+                and pg_get_constraintdef(oid) not like '%IS NOT NULL%'""").query(String.class).list().forEach(this::shortly);
         plan.newFields().stream()
-                .filter(Field::required)
+                .filter(field -> field.required() && field.forExisting().isPresent())
                 .filter(this::isNullable)
                 .forEach(this::proveRequired);
     }
@@ -124,16 +131,26 @@ final class Steps {
         shortly(Ddl.uniqueIndex(field));
     }
 
-    /** SET NOT NULL alone would scan the table under a lock; with a proven check it does not. */
+    /**
+     * SET NOT NULL alone would scan the table under a lock; with a proven check it does not. A record that the old revision
+     * made in between may have no value: then the check stays as it is, and holds for every record from now on.
+     */
     private void proveRequired(Field field) {
         String check = Shape.quoted(Shape.constraint(field, "required"));
-        String table = "alter table " + Shape.qualified(field.path().profile());
-        shortly(table + " drop constraint if exists " + check);
-        shortly(table + " add constraint " + check + " check (" + Shape.quoted(Shape.column(field))
-                + " is not null) not valid");
-        shortly(table + " validate constraint " + check);
+        String column = Shape.quoted(Shape.column(field));
+        String table = Shape.qualified(field.path().profile());
+        shortly("alter table " + table + " drop constraint if exists " + check);
+        shortly("alter table " + table + " add constraint " + check + " check (" + column + " is not null) not valid");
+        long without = sql.sql("select count(*) from " + table + " where " + column + " is null")
+                .query(Long.class)
+                .single();
+        if (without > 0) {
+            LOG.warn("{} records made while the required field {} arrived have no value of it", without, field.path());
+            return;
+        }
+        shortly("alter table " + table + " validate constraint " + check);
         shortly(Ddl.alterColumn(field, "set not null"));
-        shortly(table + " drop constraint " + check);
+        shortly("alter table " + table + " drop constraint " + check);
     }
 
     private boolean isNullable(Field field) {
@@ -175,13 +192,18 @@ final class Steps {
     private void contract() {
         fillProfiles(); // for accounts that instances on the old revision made after the first fill
         plan.removedFields().forEach(field -> kept.keep(field, number));
-        plan.newFields().forEach(field -> shortly(Ddl.setDefault(field)));
+        plan.newFields().forEach(field -> shortly(Ddl.setDefault(field, field.defaultValue())));
+        // Only now, for the old revision could not have given a value.
+        plan.newFields().stream()
+                .filter(Field::required)
+                .filter(this::isNullable)
+                .forEach(this::proveRequired);
         plan.next().fields().values().stream()
                 .filter(this::describedAnew)
                 .forEach(field -> shortly(Ddl.comment(field)));
         plan.next().fields().values().stream()
                 .filter(this::defaultChanges)
-                .forEach(field -> shortly(Ddl.setDefault(field)));
+                .forEach(field -> shortly(Ddl.setDefault(field, field.defaultValue())));
     }
 
     private @Nullable Field before(Field field) {

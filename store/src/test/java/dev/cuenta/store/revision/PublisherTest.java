@@ -213,6 +213,32 @@ class PublisherTest {
         another.close();
     }
 
+    /** Nobody was there when the diff was shown, so no answer was owed; then somebody came through an instance that does not know yet. */
+    @Test
+    void a_required_field_turns_nobody_away_who_signs_up_while_it_arrives() throws Exception {
+        database.publish(Models.SMALL);
+        LiveRevisions another = database.anotherInstance();
+        Thread publish = new Thread(
+                () -> database.publish(Models.smallWith("berth: { type: string, required: true, write: [guest] }")));
+        publish.start();
+        while (!"drain".equals(database.latest().step().toString())) {
+            Thread.sleep(10);
+        }
+
+        AccountId late = another.with(revision -> revision.write(work -> insert(work, "late@marea.example")));
+        another.refresh();
+        publish.join(20_000);
+
+        assertThat(database.latest().step()).isEqualTo(Step.DONE);
+        assertThat(value(late, "berth")).isNull();
+        assertThat(catchThrowableOfType(RuntimeException.class, () -> account("without@marea.example")))
+                .hasMessageContaining("account_berth_required");
+        database.publish(
+                Models.smallWith("berth: { type: string, required: true, write: [guest] }\n  pier: { type: string }"));
+        assertThat(database.latest().step()).isEqualTo(Step.DONE);
+        another.close();
+    }
+
     @Test
     void without_a_revision_the_answer_says_what_to_do() {
         Problem problem =
