@@ -27,8 +27,15 @@ describe("the list of accounts", () => {
     list.expression = "newsletter eq true";
 
     expect(list.filter).toBe(
-      '(email co "noor" or person.familyName co "noor") and kind eq "contractor" and (newsletter eq true)',
+      '(email co "noor" or person.familyName co "noor") and (kind eq "contractor") and (newsletter eq true)',
     );
+  });
+
+  it("sends an expression that stands alone as it was typed", () => {
+    const list = new AccountListState(form);
+    expect(list.filter).toBeUndefined();
+    list.expression = " newsletter eq true";
+    expect(list.filter).toBe("newsletter eq true");
   });
 
   it("turns the order round when the same column is chosen again", async () => {

@@ -35,11 +35,12 @@ export class AccountListState {
 
   get filter(): string | undefined {
     const parts = [
-      this.search.trim() && `(${searchFilter(this.#form, this.search)})`,
+      this.search.trim() && searchFilter(this.#form, this.search),
       this.kind && `kind eq ${JSON.stringify(this.kind)}`,
-      this.expression.trim() && `(${this.expression})`,
+      this.expression.trim(),
     ].filter(Boolean);
-    return parts.length ? parts.join(" and ") : undefined;
+    // A part that stands alone goes as it is, so that "at character 3" means what was typed.
+    return parts.length > 1 ? parts.map((part) => `(${part})`).join(" and ") : parts[0] || undefined;
   }
 
   /** The first page of what is looked for now. */

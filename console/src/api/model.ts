@@ -43,6 +43,8 @@ export interface Form {
   may: string[];
   signIn: string[];
   tenants: boolean;
+  /** The id of the tenant in which the reader works; none for those who see all. */
+  tenant?: string;
   roles: string[];
   kinds: Kind[];
   profiles: { name: string; label: string }[];

@@ -19,39 +19,41 @@
 
 <ModelTabs />
 {#if model.failure}<div class="mb-3"><Notice kind="refused" text={model.failure} /></div>{/if}
-<div class="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-  <section class="sheet h-[28rem] overflow-hidden lg:h-[calc(100dvh-13rem)]" aria-label="File">
-    {#if model.loaded}
-      <Editor
-        bind:this={editor}
-        text={model.text}
-        findings={model.diff?.findings ?? []}
-        onchange={(text) => model.edit(text)}
-      />
-    {:else}
-      <Skeleton rows={14} />
-    {/if}
-  </section>
-  <div class="flex flex-col gap-4">
-    <div class="flex items-center gap-3">
-      <span class="quiet"
-        >{model.changed
-          ? `Differs from revision ${model.live.revision}`
-          : `Revision ${model.live.revision}, live`}</span
-      >
-      {#if model.changed && !model.busy}
-        <Button size="xs" color="alternative" class="ml-auto" onclick={() => model.discard()}
-          >Back to revision {model.live.revision}</Button
-        >
+{#if model.loaded || !model.failure}
+  <div class="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+    <section class="sheet h-[28rem] overflow-hidden lg:h-[calc(100dvh-13rem)]" aria-label="File">
+      {#if model.loaded}
+        <Editor
+          bind:this={editor}
+          text={model.text}
+          findings={model.diff?.findings ?? []}
+          onchange={(text) => model.edit(text)}
+        />
+      {:else}
+        <Skeleton rows={14} />
       {/if}
+    </section>
+    <div class="flex flex-col gap-4">
+      <div class="flex items-center gap-3">
+        <span class="quiet"
+          >{model.changed
+            ? `Differs from revision ${model.live.revision}`
+            : `Revision ${model.live.revision}, live`}</span
+        >
+        {#if model.changed && !model.busy}
+          <Button size="xs" color="alternative" class="ml-auto" onclick={() => model.discard()}
+            >Back to revision {model.live.revision}</Button
+          >
+        {/if}
+      </div>
+      <FindingList
+        findings={model.diff?.findings ?? []}
+        checking={model.checking}
+        onchoose={(line) => editor?.goTo(line)}
+      />
+      {#if model.diff?.changes}<ChangeList changes={model.changes} bind:allowed={model.allowed} />{/if}
+      {#if model.changes.length || model.publishing}<PublishPanel {model} />{/if}
+      <Twin command="cuenta model publish account-model.yaml" />
     </div>
-    <FindingList
-      findings={model.diff?.findings ?? []}
-      checking={model.checking}
-      onchoose={(line) => editor?.goTo(line)}
-    />
-    {#if model.diff?.changes}<ChangeList changes={model.changes} bind:allowed={model.allowed} />{/if}
-    {#if model.changes.length || model.publishing}<PublishPanel {model} />{/if}
-    <Twin command="cuenta model publish account-model.yaml" />
   </div>
-</div>
+{/if}

@@ -35,7 +35,9 @@
       {/each}
     </nav>
     <div class="ml-auto flex items-center gap-4 py-2">
-      <span class="quiet hidden md:inline">{session.form?.name} · revision {session.form?.revision}</span>
+      <span class="quiet hidden md:inline">
+        {session.tenant ? `${session.tenant} · ` : ""}{session.form?.name} · revision {session.form?.revision}
+      </span>
       <a href="/me" class="max-w-40 truncate" title="Your own account">{session.account?.displayName}</a>
       <button type="button" class="link" onclick={toggleTheme} title="Switch between light and dark">Light/dark</button>
       <button type="button" class="link" onclick={() => session.signOut()}>Sign out</button>

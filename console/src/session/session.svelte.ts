@@ -14,6 +14,8 @@ class Session {
   form = $state.raw<Form | null>(null);
   failure = $state("");
 
+  /** The name of the tenant in which the account works, if it works in one. */
+  readonly tenant = $derived(this.account?.tenants.find(({ id }) => id === this.form?.tenant)?.name);
   readonly may = $derived(new Set(this.form?.may ?? []));
 
   /** Takes up the session that the browser's cookie holds, if it holds one. */

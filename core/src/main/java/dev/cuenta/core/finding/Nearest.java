@@ -13,9 +13,16 @@ public final class Nearest {
     public static Optional<String> to(String word, Collection<String> known) {
         int worthSuggesting = Math.max(2, word.length() / 3);
         return known.stream()
-                .min(Comparator.<String>comparingInt(other -> distance(word, other))
+                .min(Comparator.<String>comparingInt(other -> apart(word, other))
                         .thenComparing(other -> other))
-                .filter(other -> distance(word, other) <= worthSuggesting);
+                .filter(other -> apart(word, other) <= worthSuggesting);
+    }
+
+    /** A field of a profile is often meant by its last part alone. */
+    private static int apart(String word, String known) {
+        int whole = distance(word, known);
+        int dot = known.lastIndexOf('.');
+        return dot < 0 ? whole : Math.min(whole, distance(word, known.substring(dot + 1)));
     }
 
     /** {@code did you mean `x`?}, or a list of what there is. */

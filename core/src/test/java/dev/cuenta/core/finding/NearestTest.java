@@ -15,6 +15,11 @@ class NearestTest {
     }
 
     @Test
+    void knows_a_field_of_a_profile_by_its_last_part() {
+        assertThat(Nearest.to("creditt", List.of("mooring.credit", "email"))).contains("mooring.credit");
+    }
+
+    @Test
     void suggests_nothing_that_is_far_away() {
         assertThat(Nearest.to("berth", List.of("displayName", "retention"))).isEmpty();
         assertThat(Nearest.advice("berth", List.of("b", "a"))).isEqualTo("Choose one of: a, b.");

@@ -60,6 +60,7 @@ final class FormJson {
                         .map(field -> field.path().toString())
                         .toList());
         json.put("tenants", model.tenants().present());
+        put(json, "tenant", caller.tenant() == null ? null : caller.tenant().toString());
         json.put("roles", model.roles().values().stream().map(Role::name).toList());
         json.put("kinds", model.kinds().values().stream().map(FormJson::kind).toList());
         json.put("profiles", model.profiles().values());
