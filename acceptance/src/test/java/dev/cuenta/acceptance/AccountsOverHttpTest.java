@@ -172,6 +172,22 @@ class AccountsOverHttpTest {
     }
 
     @Test
+    void a_harbour_master_removes_nobody_who_belongs_elsewhere_too() {
+        String everywhere = marea.operator()
+                .get("/v1/accounts?filter=email eq \"vera.lindt@diver.example\"")
+                .json()
+                .path("items")
+                .get(0)
+                .path("id")
+                .asString();
+        Http master = harbourMaster();
+
+        assertThat(master.get("/v1/accounts/" + everywhere).status()).isEqualTo(200);
+        assertThat(master.delete("/v1/accounts/" + everywhere).status(403).problem())
+                .isEqualTo("forbidden");
+    }
+
+    @Test
     void an_administrator_chooses_a_tenant_by_header() {
         Http operator = marea.operator();
         String tenant = operator.get("/v1/tenants")

@@ -5,6 +5,7 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
@@ -129,21 +130,36 @@ public final class AccountUseCases {
         live.with(revision -> revision.write(work -> {
             AccountRecord record = reach(caller, WRITE, revision, id, new Accounts(work)::findForChange);
             checkVersion(record, expected);
+            guardOtherTenants(caller, revision.model(), record);
             guardLastAdministrator(work, record);
             return new Removal(work).remove(List.of(record.id()));
         }));
     }
 
+    /** Whoever works within one tenant takes nothing away from another, and no administrator. */
+    private static void guardOtherTenants(Caller caller, AccountModel model, AccountRecord record) {
+        boolean everywhere = caller.roles(model).stream().anyMatch(role -> !role.withinTenant() && role.permits(WRITE));
+        boolean elsewhere = record.tenants().stream()
+                .anyMatch(membership -> !membership.id().equals(caller.tenant()));
+        boolean own = record.id().equals(caller.account());
+        if (!everywhere && !own && (elsewhere || administers(record, model))) {
+            throw Problem.of(
+                    ProblemKind.FORBIDDEN,
+                    "The account belongs to other tenants too, or administers. Only an administrator may remove it.");
+        }
+    }
+
     static void guardLastAdministrator(Work work, AccountRecord record) {
-        AccountModel model = work.revision().model();
-        boolean administers = record.roles().stream()
-                .anyMatch(given -> given.tenant() == null
-                        && Optional.ofNullable(model.roles().get(given.role()))
-                                .filter(role -> role.administers())
-                                .isPresent());
-        if (administers && new RoleGrants(work).lockAdministrators() <= 1) {
+        if (administers(record, work.revision().model()) && new RoleGrants(work).lockAdministrators() <= 1) {
             throw Problem.of(ProblemKind.CONFLICT, "This is the last administrator. Make another one first.");
         }
+    }
+
+    private static boolean administers(AccountRecord record, AccountModel model) {
+        return record.roles().stream()
+                .filter(given -> given.tenant() == null)
+                .flatMap(given -> Optional.ofNullable(model.roles().get(given.role())).stream())
+                .anyMatch(Role::administers);
     }
 
     private static void checkVersion(AccountRecord record, @Nullable Long expected) {
