@@ -155,7 +155,11 @@ final class Ddl {
                 + literal(text);
     }
 
-    /** The profile for a batch of accounts that have none, with what the fields give to existing records. */
+    /**
+     * Gives the profile to the next batch of a kind's accounts, with what the fields give to existing records. Takes the last
+     * batch's last key, and answers with this one's and with how many were filled: each batch costs the same, however many came
+     * before it.
+     */
     String fillProfile(String profile, String kind, int batch) {
         List<Field> given = model.fieldsOfProfile(profile).stream()
                 .filter(field -> field.forExisting().isPresent())
@@ -168,18 +172,31 @@ final class Ddl {
                 given.stream()
                         .map(field -> ", " + literal(field.forExisting().orElseThrow()))
                         .toList());
-        return """
-                insert into %1$s (account_id%2$s)
-                select a.id%3$s from accounts.account a
-                where a.kind = %4$s and not exists (select 1 from %1$s p where p.account_id = a.id)
-                limit %5$d on conflict do nothing""".formatted(qualified(profile), columns, values, literal(kind), batch);
+        String insert = "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning 1"
+                .formatted(qualified(profile), columns, values);
+        return walk("id", qualified(null), "kind = " + literal(kind), insert, batch);
     }
 
-    static String fillColumn(Field field, int batch) {
+    /** As {@link #fillProfile}, for a column that is empty in some records. */
+    String fillColumn(Field field, int batch) {
         String table = qualified(field.path().profile());
         String key = field.path().profile() == null ? "id" : "account_id";
         String column = quoted(Shape.column(field));
-        return "update %1$s set %2$s = %3$s where %4$s in (select %4$s from %1$s where %2$s is null limit %5$d)"
-                .formatted(table, column, literal(field.forExisting().orElseThrow()), key, batch);
+        String update = "update %s set %s = %s where %s in (select key from batch) and %s is null returning 1"
+                .formatted(table, column, literal(field.forExisting().orElseThrow()), key, column);
+        return walk(key, table, "true", update, batch);
+    }
+
+    private String walk(String key, String table, String condition, String work, int batch) {
+        return """
+                with batch as (
+                    select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit %5$d),
+                done as (%6$s)
+                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.idType(), batch, work);
+    }
+
+    /** Comes before every key. */
+    String beforeAll() {
+        return model.id() == IdScheme.SEQUENCE ? "0" : "00000000-0000-0000-0000-000000000000";
     }
 }

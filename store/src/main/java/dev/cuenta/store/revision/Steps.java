@@ -75,7 +75,7 @@ final class Steps {
     private void fill() {
         for (Field field : plan.newFields()) {
             if (field.required() && field.forExisting().isPresent() && isNullable(field)) {
-                inBatches(Ddl.fillColumn(field, BATCH));
+                inBatches(ddl.fillColumn(field, BATCH));
             }
         }
         fillProfiles();
@@ -93,15 +93,20 @@ final class Steps {
         }
     }
 
+    private record Batch(@Nullable String last, long filled) {}
+
     /** Each batch is committed before the next, so no lock is held for long and nothing is lost when the work is cut off. */
     private void inBatches(String statement) {
-        int filled;
-        do {
-            filled = sql.sql(statement).update();
+        Batch batch = new Batch(ddl.beforeAll(), 0);
+        while (batch.last() != null) {
+            batch = sql.sql(statement)
+                    .param(batch.last())
+                    .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
+                    .single();
             sql.sql("update cuenta.revision set rows_done = rows_done + ? where number = ?")
-                    .params(filled, number)
+                    .params(batch.filled(), number)
                     .update();
-        } while (filled > 0);
+        }
     }
 
     /** Holds the records against the new rules, without a lock that blocks readers or writers. */

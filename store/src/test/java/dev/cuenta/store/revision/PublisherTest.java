@@ -24,6 +24,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class PublisherTest {
     private TestDatabase database;
@@ -137,6 +138,23 @@ class PublisherTest {
 
         assertThat(count("select count(*) from accounts.profile_work where pontoon = 'North'"))
                 .isEqualTo(2500);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"uuid7", "uuid4", "sequence"})
+    void every_id_scheme_makes_finds_and_fills_accounts(String scheme) {
+        String before = Models.SMALL + "id: " + scheme + "\nkinds: { staff: { default: true } }\n";
+        database.publish(before);
+        AccountId first = account("ines@marea.example");
+        AccountId second = account("noor@marea.example");
+        database.publish(before.replace("default: true } }", "default: true, profiles: [work] } }")
+                + "profiles: { work: { fields: { pontoon: { type: string, existing: North } } } }\n");
+
+        assertThat(first).isNotEqualTo(second);
+        assertThat(value(first, "work.pontoon")).isEqualTo("North");
+        assertThat(value(second, "email")).isEqualTo("noor@marea.example");
+        assertThat(first.text())
+                .matches(scheme.equals("sequence") ? "1" : "[0-9a-f]{8}-[0-9a-f]{4}-" + scheme.charAt(4) + ".*");
     }
 
     /** A crash after any statement means that its step is begun again: repeating each of them must do no harm. */
