@@ -65,6 +65,9 @@ public final class Publisher {
                 } catch (RuntimeException failure) {
                     record(revision, sql, "The step " + stepOf(revision, sql) + " stopped; it will be tried again.");
                     throw failure;
+                } finally {
+                    // The connection goes back to those who may wait for a lock as long as they like.
+                    sql.sql("reset lock_timeout").update();
                 }
             }
         });

@@ -51,6 +51,14 @@ class PublisherTest {
     }
 
     @Test
+    void leaves_no_setting_behind_on_a_connection_that_others_use() {
+        database.publish(Models.SMALL);
+
+        assertThat(database.sql().sql("show lock_timeout").query(String.class).single())
+                .isEqualTo("0");
+    }
+
+    @Test
     void the_next_revision_gives_existing_records_what_it_says() {
         database.publish(Models.source("account-model.yaml"));
         AccountId staff = staff("tomas@marea.example");
