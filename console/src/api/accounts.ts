@@ -62,7 +62,3 @@ export function createAccount(body: Body): Promise<Answer<Account>> {
 export async function removeAccount(id: string): Promise<void> {
   await request("DELETE", path(id));
 }
-
-export async function listTenants(): Promise<Tenant[]> {
-  return (await request<{ items: Tenant[] }>("GET", "/v1/tenants")).body.items;
-}
