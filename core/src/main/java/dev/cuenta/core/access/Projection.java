@@ -36,9 +36,9 @@ public final class Projection {
     public Map<String, Object> project(AccountRecord account, Set<Party> parties, Set<String> requested) {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("id", account.id().text());
-        json.put("kind", account.kind());
+        json.put("kind", model.kindNamed(account.kind()).name());
         json.put("displayName", displayName(account));
-        Kind kind = model.kinds().getOrDefault(account.kind(), model.defaultKind());
+        Kind kind = model.kindNamed(account.kind());
         for (Field field : model.fieldsOf(kind)) {
             Object value = account.values().get(field.path());
             if (value != null && matrix.reads(parties, field) && returned(field, requested)) {

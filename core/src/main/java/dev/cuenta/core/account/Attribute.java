@@ -36,7 +36,7 @@ public record Attribute(
     }
 
     public boolean sortable() {
-        return source != Source.ROLE;
+        return source != Source.ROLE && !type.isMany() && !comparisons().isEmpty();
     }
 
     /** Whether the attribute compares by its letters as they are; otherwise in normal form. */

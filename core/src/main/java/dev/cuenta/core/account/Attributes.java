@@ -5,7 +5,6 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.FieldTypes;
 import dev.cuenta.core.type.Limits;
-import java.math.BigDecimal;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -54,7 +53,6 @@ public final class Attributes {
     }
 
     private static Limits options(Set<String> names) {
-        BigDecimal none = null;
-        return new Limits(null, null, none, none, 0, 0, List.copyOf(names), null, true);
+        return Limits.ofOptions(List.copyOf(names));
     }
 }

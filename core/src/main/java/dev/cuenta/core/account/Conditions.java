@@ -56,8 +56,10 @@ public final class Conditions {
                         .collect(Collectors.joining(", "));
                 return refuse(
                         compare,
-                        "`" + attribute.path() + "` compares by " + possible + ", not by " + compare.comparison()
-                                + ".");
+                        possible.isEmpty()
+                                ? "`" + attribute.path() + "` can only be asked for with pr."
+                                : "`" + attribute.path() + "` compares by " + possible + ", not by "
+                                        + compare.comparison() + ".");
             }
             return value(attribute, compare)
                     .map(value -> new Condition.Compare(attribute, compare.comparison(), value));
@@ -71,7 +73,7 @@ public final class Conditions {
                     ? Optional.of(compare.value())
                     : refuse(compare, "`" + attribute.path() + "` compares with a text in double quotes.");
         }
-        Outcome outcome = attribute.type().read(compare.value(), attribute.limits());
+        Outcome outcome = attribute.type().readCompared(compare.value(), attribute.limits());
         return outcome.refusal().isPresent()
                 ? refuse(
                         compare,

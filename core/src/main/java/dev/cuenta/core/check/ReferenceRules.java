@@ -12,6 +12,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.Template;
 import dev.cuenta.core.type.Column;
 import java.util.Collection;
@@ -43,7 +44,18 @@ final class ReferenceRules {
         if (tenantName != null) {
             checkTemplate("tenants.name", tenantName);
         }
+        model.services().values().forEach(this::checkService);
         model.retention().values().forEach(this::checkRetention);
+    }
+
+    private void checkService(Service service) {
+        Set<String> known = new TreeSet<>(fieldNames);
+        known.add(Service.KIND);
+        known.add("*");
+        model.profiles().keySet().forEach(profile -> known.add(profile + ".*"));
+        String path = "services." + service.name();
+        service.reads().forEach(name -> require(path + ".reads", "field", name, known));
+        service.writes().forEach(name -> require(path + ".writes", "field", name, known));
     }
 
     private void checkParties(Field field) {

@@ -6,8 +6,10 @@ import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.finding.Place;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
@@ -116,20 +118,44 @@ final class Element {
 
     /** The value as a field's type reads it: String, Boolean or BigDecimal. */
     Optional<Object> scalar() {
-        if (!(node instanceof ScalarNode scalar) || isNull()) {
-            return Optional.empty();
+        return node instanceof ScalarNode scalar && !isNull() ? Optional.of(typed(scalar)) : Optional.empty();
+    }
+
+    private static Object typed(ScalarNode scalar) {
+        if (scalar.getTag().equals(Tag.BOOL)) {
+            return scalar.getValue().equalsIgnoreCase("true");
         }
-        if (node.getTag().equals(Tag.BOOL)) {
-            return Optional.of(scalar.getValue().equalsIgnoreCase("true"));
-        }
-        if (node.getTag().equals(Tag.INT) || node.getTag().equals(Tag.FLOAT)) {
+        if (scalar.getTag().equals(Tag.INT) || scalar.getTag().equals(Tag.FLOAT)) {
             try {
-                return Optional.of(new BigDecimal(scalar.getValue()));
+                return new BigDecimal(scalar.getValue());
             } catch (NumberFormatException hexadecimalOrInfinite) {
-                return Optional.of(scalar.getValue());
+                return scalar.getValue();
             }
         }
-        return Optional.of(scalar.getValue());
+        return scalar.getValue();
+    }
+
+    /** As {@link #scalar}, and lists and groups as List and Map: what a JSON reader would give. */
+    Optional<Object> plain() {
+        return isNull() ? Optional.empty() : Optional.of(plain(node));
+    }
+
+    private Object plain(Node value) {
+        if (value instanceof SequenceNode sequence) {
+            List<Object> items = new ArrayList<>();
+            sequence.getValue().forEach(item -> items.add(plain(item)));
+            return items;
+        }
+        if (value instanceof MappingNode mapping) {
+            Map<String, Object> group = new LinkedHashMap<>();
+            mapping.getValue().forEach(tuple -> {
+                if (tuple.getKeyNode() instanceof ScalarNode key) {
+                    group.put(key.getValue(), plain(tuple.getValueNode()));
+                }
+            });
+            return group;
+        }
+        return value instanceof ScalarNode scalar ? typed(scalar) : "";
     }
 
     boolean isGroup() {
@@ -141,10 +167,7 @@ final class Element {
     }
 
     private <T> Optional<T> wrongShape(String expected) {
-        report(
-                FindingCode.WRONG_SHAPE,
-                "`" + lastName() + "` must be " + expected + ".",
-                "Write " + expected + " here.");
+        report(FindingCode.WRONG_SHAPE, "`" + name() + "` must be " + expected + ".", "Write " + expected + " here.");
         return Optional.empty();
     }
 
@@ -152,7 +175,8 @@ final class Element {
         findings.add(code, path, message, advice);
     }
 
-    private String lastName() {
+    /** The key that the value belongs to. */
+    String name() {
         return path.substring(path.lastIndexOf('.') + 1);
     }
 }

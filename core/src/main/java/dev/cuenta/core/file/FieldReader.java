@@ -8,6 +8,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Presentation;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
@@ -24,11 +25,23 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads one field's declaration. */
 final class FieldReader {
-    private static final Set<String> LATER_TYPES = Set.of("json", "image", "qr", "account");
-    private static final Set<String> LIMIT_KEYS =
-            Set.of("minLength", "maxLength", "min", "max", "precision", "scale", "options", "pattern", "caseExact");
+    private static final Set<String> LATER_TYPES = Set.of("image", "qr");
+    private static final Set<String> LIMIT_KEYS = Set.of(
+            "minLength",
+            "maxLength",
+            "min",
+            "max",
+            "precision",
+            "scale",
+            "options",
+            "pattern",
+            "caseExact",
+            "maxItems",
+            "maxBytes");
     private static final int LONGEST_TEXT = 1_000_000;
     private static final int DEFAULT_STRING_LENGTH = 255;
+    private static final int MOST_ITEMS = 1000;
+    private static final long MOST_BYTES = 1024 * 1024;
 
     private final Set<Party> readByDefault;
     private final Set<Party> writeByDefault;
@@ -40,7 +53,8 @@ final class FieldReader {
 
     /** Empty when the field's type is not known: nothing else about it can be judged then. */
     Optional<Field> read(FieldPath path, Element element) {
-        return element.section().flatMap(section -> type(section).map(type -> read(path, type, section)));
+        return element.section()
+                .flatMap(section -> type(section).map(type -> read(path, manyIfSaid(type, section), section)));
     }
 
     private static Optional<FieldType> type(Section section) {
@@ -63,17 +77,34 @@ final class FieldReader {
         return type;
     }
 
+    private static FieldType manyIfSaid(FieldType type, Section section) {
+        Optional<Element> many = section.take("multiValued");
+        if (many.flatMap(Element::flag).orElse(false)) {
+            if (type.many().isEmpty()) {
+                many.get()
+                        .report(
+                                FindingCode.UNKNOWN_KEY,
+                                "`multiValued` means nothing for the type " + type + ".",
+                                "Take it out.");
+            }
+            return type.many().orElse(type);
+        }
+        return type;
+    }
+
     private Field read(FieldPath path, FieldType type, Section section) {
         Limits limits = limits(type, section);
         Field field = new Field(
                 path,
                 type,
                 limits,
+                formerly(section),
                 section.take("required").flatMap(Element::flag).orElse(false),
                 value("default", type, limits, section),
                 existing(type, limits, section),
                 uniqueness(section),
                 section.take("signIn").flatMap(Element::flag).orElse(false),
+                section.take("search").flatMap(Element::flag).orElse(false),
                 section.take("returned")
                         .flatMap(element -> element.oneOf(Returned.class))
                         .orElse(Returned.DEFAULT),
@@ -83,23 +114,33 @@ final class FieldReader {
                 sensitivity(section),
                 parties("read", section).orElse(readByDefault),
                 parties("write", section).orElse(writeByDefault),
-                section.take("label").flatMap(Element::text).orElse(Names.label(path.name())),
-                section.take("description").flatMap(Element::text).orElse(""));
-        section.notSupported(
-                "formerly",
-                "multiValued",
-                "maxItems",
-                "confirm",
-                "compute",
-                "erase",
-                "order",
-                "group",
-                "search",
-                "keep",
-                "maxBytes",
-                "of");
+                value("erase", type, limits, section),
+                presentation(path, section));
+        section.notSupported("confirm", "compute", "keep", "of");
         section.refuseOthers();
         return field;
+    }
+
+    private static Presentation presentation(FieldPath path, Section section) {
+        return new Presentation(
+                section.take("label").flatMap(Element::text).orElse(Names.label(path.name())),
+                section.take("description").flatMap(Element::text).orElse(""),
+                section.take("group").flatMap(Element::text).orElse(""),
+                orElse(whole("order", section, -1000, 1000, null), 0));
+    }
+
+    private static @Nullable String formerly(Section section) {
+        Optional<Element> element = section.take("formerly");
+        Optional<String> name = element.flatMap(Element::text);
+        if (name.filter(given -> !given.matches("[a-z][a-zA-Z0-9]{0,39}")).isPresent()) {
+            element.orElseThrow()
+                    .report(
+                            FindingCode.BAD_NAME,
+                            "`formerly` is the field's earlier name in the same group, not `" + name.get() + "`.",
+                            "Write the name alone. A field that moves to another profile is a new field.");
+            return null;
+        }
+        return name.orElse(null);
     }
 
     static Optional<Set<Party>> parties(String key, Section section) {
@@ -150,7 +191,11 @@ final class FieldReader {
                 keys.contains("options") ? options(section) : List.of(),
                 keys.contains("pattern") ? pattern(section) : null,
                 keys.contains("caseExact")
-                        && section.take("caseExact").flatMap(Element::flag).orElse(false));
+                        && section.take("caseExact").flatMap(Element::flag).orElse(false),
+                keys.contains("maxItems")
+                        ? orElse(whole("maxItems", section, 1, MOST_ITEMS, null), Limits.DEFAULT_ITEMS)
+                        : 0,
+                keys.contains("maxBytes") ? bytes(section) : 0);
         checkOrder(limits, section);
         return limits;
     }
@@ -201,6 +246,13 @@ final class FieldReader {
         }
     }
 
+    private static int bytes(Section section) {
+        return section.take("maxBytes")
+                .flatMap(element -> Sizes.bytes(element, 16, MOST_BYTES))
+                .map(Long::intValue)
+                .orElse(Limits.DEFAULT_BYTES);
+    }
+
     private static void checkOrder(Limits limits, Section section) {
         boolean lengths =
                 limits.minLength() != null && limits.maxLength() != null && limits.minLength() > limits.maxLength();
@@ -229,7 +281,7 @@ final class FieldReader {
 
     private static @Nullable Object value(String key, FieldType type, Limits limits, Section section) {
         Optional<Element> element = section.take(key);
-        Optional<Object> raw = element.flatMap(Element::scalar);
+        Optional<Object> raw = element.flatMap(Element::plain);
         if (raw.isEmpty()) {
             return null;
         }

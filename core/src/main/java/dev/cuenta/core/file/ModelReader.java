@@ -11,6 +11,7 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.Template;
 import dev.cuenta.core.model.TenantRules;
 import java.util.HashSet;
@@ -65,8 +66,8 @@ final class ModelReader {
                 new PasswordReader().read(file.take("password").flatMap(Element::section)),
                 roles(file),
                 tenants(file),
+                services(file),
                 retention(file));
-        file.notSupported("services");
         file.refuseOthers();
         return model;
     }
@@ -133,13 +134,14 @@ final class ModelReader {
                                 named.name(),
                                 section.take("label").flatMap(Element::text).orElse(Names.label(named.name())),
                                 section.take("profiles").map(Element::texts).orElse(List.of()),
-                                section.take("default").flatMap(Element::flag).orElse(false)));
+                                section.take("default").flatMap(Element::flag).orElse(false),
+                                section.take("formerly").map(Element::texts).orElse(List.of())));
                 section.refuseOthers();
             });
         }
         if (kinds.isEmpty()) {
             // A model without kinds has one, with every profile.
-            kinds.put("account", new Kind("account", "Account", List.copyOf(profiles.keySet()), true));
+            kinds.put("account", new Kind("account", "Account", List.copyOf(profiles.keySet()), true, List.of()));
         }
         return kinds;
     }
@@ -215,6 +217,16 @@ final class ModelReader {
                             "`" + key + ": " + given + "` is not possible" + (later.contains(given) ? " yet." : "."),
                             "Use one of: " + String.join(", ", now) + "."));
         }
+    }
+
+    private Map<String, Service> services(Section file) {
+        Map<String, Service> services = new LinkedHashMap<>();
+        for (Section.Named named : named("services", file)) {
+            named.element()
+                    .section()
+                    .ifPresent(section -> services.put(named.name(), ServiceReader.read(named.name(), section)));
+        }
+        return services;
     }
 
     private Map<String, RetentionRule> retention(Section file) {

@@ -5,16 +5,13 @@ import dev.cuenta.core.model.PasswordRules;
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** Reads the section {@code password}. */
 final class PasswordReader {
-    private static final Pattern SIZE = Pattern.compile("(\\d{1,7}) ?(KiB|MiB)");
     /** RFC 9106 section 3.1: at least 8 KiB a lane; OWASP's lowest recommendation is 7 MiB, and a phone's memory is the most. */
-    private static final int LEAST_KIB = 7 * 1024;
+    private static final long LEAST_KIB = 7 * 1024;
 
-    private static final int MOST_KIB = 1024 * 1024;
+    private static final long MOST_KIB = 1024 * 1024;
 
     PasswordRules read(Optional<Section> given) {
         if (given.isEmpty()) {
@@ -56,16 +53,7 @@ final class PasswordReader {
     }
 
     private static Optional<Integer> kibibytes(Element element) {
-        Matcher size = SIZE.matcher(element.text().orElse(""));
-        int kibibytes = size.matches()
-                ? Integer.parseInt(size.group(1)) * (size.group(2).equals("MiB") ? 1024 : 1)
-                : 0;
-        if (kibibytes >= LEAST_KIB && kibibytes <= MOST_KIB) {
-            return Optional.of(kibibytes);
-        }
-        element.report(
-                FindingCode.BAD_VALUE, "`memory` must be a size from 7 MiB to 1024 MiB.", "Write it as `19 MiB`.");
-        return Optional.empty();
+        return Sizes.bytes(element, LEAST_KIB * 1024, MOST_KIB * 1024).map(bytes -> (int) (bytes / 1024));
     }
 
     private static Set<PasswordRules.Refusal> refusals(Element element) {

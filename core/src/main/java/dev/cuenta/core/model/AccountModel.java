@@ -17,6 +17,7 @@ public record AccountModel(
         PasswordRules password,
         Map<String, Role> roles,
         TenantRules tenants,
+        Map<String, Service> services,
         Map<String, RetentionRule> retention) {
 
     public AccountModel {
@@ -24,6 +25,7 @@ public record AccountModel(
         profiles = ordered(profiles);
         fields = ordered(fields);
         roles = ordered(roles);
+        services = ordered(services);
         retention = ordered(retention);
     }
 
@@ -65,6 +67,19 @@ public record AccountModel(
                 .filter(Kind::byDefault)
                 .findFirst()
                 .orElseGet(() -> kinds.values().iterator().next());
+    }
+
+    /** The kind of that name, or the one that has taken its accounts over; the default kind for a name that nobody knows. */
+    public Kind kindNamed(String name) {
+        Kind kind = kinds.get(name);
+        return kind == null ? heirOf(name).orElseGet(this::defaultKind) : kind;
+    }
+
+    /** The kind that takes over the accounts of one that goes. */
+    public Optional<Kind> heirOf(String gone) {
+        return kinds.values().stream()
+                .filter(kind -> kind.formerly().contains(gone))
+                .findFirst();
     }
 
     public List<Field> signInFields() {

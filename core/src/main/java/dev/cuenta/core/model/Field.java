@@ -12,27 +12,45 @@ import org.jspecify.annotations.Nullable;
  *
  * @param defaultValue what a new account gets that does not give the value
  * @param existing what accounts get that are there when the field arrives; null for the default
+ * @param formerly the name that the field had in the revision before, in the same group; its values come along
+ * @param search indexed for look-up
+ * @param erase what anonymising leaves; null for nothing
  */
 public record Field(
         FieldPath path,
         FieldType type,
         Limits limits,
+        @Nullable String formerly,
         boolean required,
         @Nullable Object defaultValue,
         @Nullable Object existing,
         Uniqueness uniqueness,
         boolean signIn,
+        boolean search,
         Returned returned,
         Mutability mutability,
         Sensitivity sensitivity,
         Set<Party> read,
         Set<Party> write,
-        String label,
-        String description) {
+        @Nullable Object erase,
+        Presentation presentation) {
 
     public Field {
         read = Set.copyOf(read);
         write = Set.copyOf(write);
+    }
+
+    public String label() {
+        return presentation.label();
+    }
+
+    public String description() {
+        return presentation.description();
+    }
+
+    /** Where the field was in the revision before; its own path unless it was renamed. */
+    public FieldPath formerPath() {
+        return formerly == null ? path : new FieldPath(path.profile(), formerly);
     }
 
     public Column column() {

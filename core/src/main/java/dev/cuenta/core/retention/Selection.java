@@ -13,9 +13,19 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** The records that a rule takes at one moment: those that its filter chooses and whose time has come. */
 public record Selection(Condition condition, Attribute since, Instant cutoff) {
+    /** As {@link #of}, for a rule that may speak of what the model does not have. */
+    public static Optional<Selection> ifItFits(AccountModel model, RetentionRule rule, Instant now) {
+        Attributes attributes = Attributes.of(model, field -> true);
+        boolean fits = attributes.find(rule.since()).isPresent()
+                && (rule.where() == null
+                        || new Conditions(attributes).bind(rule.where()).isPresent());
+        return fits ? Optional.of(of(model, rule, now)) : Optional.empty();
+    }
+
     public static Selection of(AccountModel model, RetentionRule rule, Instant now) {
         Attributes attributes = Attributes.of(model, field -> true);
         Attribute since = attributes.find(rule.since()).orElseThrow();

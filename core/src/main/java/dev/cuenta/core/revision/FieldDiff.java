@@ -2,12 +2,10 @@ package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.core.type.Limits;
-import java.util.LinkedHashSet;
+import dev.cuenta.core.model.Sensitivity;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 
 /** The differences of single fields. */
 final class FieldDiff {
@@ -37,22 +35,27 @@ final class FieldDiff {
     void added(Field field, long records) {
         Optional<StoredRecords.Kept> kept = stored.kept(field);
         Optional<String> owed = owed(field, records);
-        if (kept.isPresent()) {
+        if (kept.filter(it -> it.breaking() == 0).isPresent()) {
             restored(field, kept.get());
-        } else if (stored.keptDifferently(field.path())) {
-            cannot(
-                    field,
-                    "comes back with another type",
-                    "Values of that name were kept aside; this version cannot convert them.");
+        } else if (kept.isPresent() && owed.isEmpty()) {
+            add(
+                    ChangeKind.FIELD_ADDED,
+                    field.path(),
+                    Effect.NARROWING,
+                    isNew(field),
+                    "A field of that name was removed, and " + kept.get().breaking()
+                            + " of its kept values break the new rules: they all stay aside. " + whatExistingGet(field),
+                    kept.get().values(),
+                    true);
         } else if (owed.isPresent()) {
-            add(ChangeKind.FIELD_ADDED, field.path(), Effect.DECISION, described(field), owed.get(), records, false);
+            add(ChangeKind.FIELD_ADDED, field.path(), Effect.DECISION, isNew(field), owed.get(), records, false);
         } else {
             boolean promotes = promotes(field) && records > 0;
             add(
                     ChangeKind.FIELD_ADDED,
                     field.path(),
                     Effect.INSTANT,
-                    described(field),
+                    isNew(field),
                     whatExistingGet(field),
                     records,
                     promotes);
@@ -78,7 +81,7 @@ final class FieldDiff {
         return Boolean.TRUE.equals(field.forExisting().orElse(null));
     }
 
-    private static String described(Field field) {
+    private static String isNew(Field field) {
         return "`" + field.path() + "` (" + field.type() + ") is new.";
     }
 
@@ -89,13 +92,6 @@ final class FieldDiff {
     }
 
     private void restored(Field field, StoredRecords.Kept kept) {
-        if (kept.breaking() > 0) {
-            cannot(
-                    field,
-                    "comes back with rules that " + kept.breaking() + " of its kept values break",
-                    "Give it back the rules that it had.");
-            return;
-        }
         Optional<String> owed = owed(field, kept.without());
         if (owed.isPresent() && field.required()) {
             add(
@@ -121,39 +117,27 @@ final class FieldDiff {
                 false);
     }
 
-    private void cannot(Field field, String what, String why) {
-        add(
-                ChangeKind.CANNOT_CHANGE,
-                field.path(),
-                Effect.UNSUPPORTED,
-                "`" + field.path() + "` " + what + ".",
-                why,
-                0,
-                false);
-    }
-
     void changed(Field before, Field after) {
-        Optional<String> impossible = impossible(before, after);
-        if (impossible.isPresent()) {
+        if (!before.path().equals(after.path())) {
             add(
-                    ChangeKind.CANNOT_CHANGE,
-                    after.path(),
-                    Effect.UNSUPPORTED,
-                    impossible.get(),
-                    "This version cannot change it on live data.",
-                    0,
-                    false);
-            return;
-        }
-        Set<String> added = new LinkedHashSet<>(after.limits().options());
-        before.limits().options().forEach(added::remove);
-        if (!added.isEmpty()) {
-            add(
-                    ChangeKind.OPTION_ADDED,
+                    ChangeKind.FIELD_RENAMED,
                     after.path(),
                     Effect.INSTANT,
-                    "`" + after.path() + "` gets new options: " + String.join(", ", added) + ".",
-                    "No record changes.",
+                    "`" + before.path() + "` is called `" + after.path() + "` now.",
+                    "Its values stay where they are; the old name is unknown as soon as the revision is live.",
+                    0,
+                    false);
+        }
+        values(before, after);
+        required(before, after);
+        uniqueness(before, after);
+        if (before.search() != after.search()) {
+            add(
+                    ChangeKind.SEARCH_CHANGED,
+                    after.path(),
+                    Effect.INSTANT,
+                    "`" + after.path() + "` is " + (after.search() ? "" : "no longer ") + "indexed for look-up.",
+                    after.search() ? "The index is built while everyone goes on working." : "The index goes.",
                     0,
                     false);
         }
@@ -183,43 +167,160 @@ final class FieldDiff {
     }
 
     private static boolean described(Field before, Field after) {
-        return !before.label().equals(after.label())
-                || !before.description().equals(after.description())
+        // A name that changes takes its own label with it; that is said already.
+        boolean otherwiseLabelled =
+                before.path().equals(after.path()) && !before.presentation().equals(after.presentation());
+        return otherwiseLabelled
                 || before.sensitivity() != after.sensitivity()
                 || before.signIn() != after.signIn()
+                || !Objects.equals(before.erase(), after.erase())
                 || !Objects.equals(before.defaultValue(), after.defaultValue());
     }
 
-    private static Optional<String> impossible(Field before, Field after) {
-        String path = "`" + after.path() + "`";
-        if (before.type() != after.type()) {
-            return Optional.of(path + " changes its type from " + before.type() + " to " + after.type() + ".");
+    /** Another type or other limits, and what becomes of the stored values. */
+    private void values(Field before, Field after) {
+        boolean otherType =
+                !before.type().equals(after.type()) || !before.column().equals(after.column());
+        if (otherType && !Conversion.possible(before, after)) {
+            add(
+                    ChangeKind.CANNOT_CHANGE,
+                    after.path(),
+                    Effect.UNSUPPORTED,
+                    typeChange(before, after),
+                    "No " + before.type() + " can be read as " + after.type()
+                            + ". Give the new field another name, and remove this one later.",
+                    0,
+                    false);
+            return;
         }
-        if (!after.limits().options().containsAll(before.limits().options())) {
-            return Optional.of(path + " loses an option.");
+        if (!otherType && before.limits().equals(after.limits())) {
+            return;
         }
-        if (!withoutOptions(before.limits()).equals(withoutOptions(after.limits()))) {
-            return Optional.of(path + " changes its limits.");
+        StoredRecords.Misfits misfits = stored.misfits(before, after);
+        String what = otherType
+                ? typeChange(before, after)
+                : "`" + after.path() + "` changes its limits: " + LimitWords.between(before.limits(), after.limits())
+                        + ".";
+        if (misfits.count() > 0) {
+            misfitting(after, what, otherType ? ChangeKind.TYPE_CHANGED : ChangeKind.LIMITS_NARROWED, misfits);
+        } else if (otherType) {
+            boolean moves = !before.column().equals(after.column()) || misfits.rewritten() > 0;
+            long values = moves ? stored.values(before) : 0;
+            add(
+                    ChangeKind.TYPE_CHANGED,
+                    after.path(),
+                    values == 0 ? Effect.INSTANT : Effect.BACKFILL,
+                    what,
+                    moves
+                            ? "Every stored value can be converted; the old ones are kept aside."
+                            : "Every stored value fits as it is.",
+                    values,
+                    false);
+        } else {
+            boolean narrower = Narrowing.narrower(before, after);
+            add(
+                    narrower ? ChangeKind.LIMITS_NARROWED : ChangeKind.LIMITS_WIDENED,
+                    after.path(),
+                    Effect.INSTANT,
+                    what,
+                    narrower ? "No stored value breaks them." : "No record changes.",
+                    0,
+                    false);
         }
-        if (before.required() != after.required()) {
-            return Optional.of(path + (after.required() ? " becomes required." : " becomes optional."));
-        }
-        return before.uniqueness() == after.uniqueness()
-                ? Optional.empty()
-                : Optional.of(path + " changes its uniqueness.");
     }
 
-    private static Limits withoutOptions(Limits limits) {
-        return new Limits(
-                limits.minLength(),
-                limits.maxLength(),
-                limits.min(),
-                limits.max(),
-                limits.precision(),
-                limits.scale(),
-                List.of(),
-                limits.pattern(),
-                limits.caseExact());
+    private static String typeChange(Field before, Field after) {
+        return before.type().equals(after.type())
+                ? "`" + after.path() + "` gets another precision or scale."
+                : "`" + after.path() + "` changes its type from " + before.type() + " to " + after.type() + ".";
+    }
+
+    private void misfitting(Field after, String what, ChangeKind kind, StoredRecords.Misfits misfits) {
+        boolean owed = after.required() && after.forExisting().isEmpty();
+        String instead = owed
+                ? "The field is required: mend them, or say what they get: `existing: { value: ... }`."
+                : "Mend them, or allow the change: they are kept aside, and "
+                        + after.forExisting()
+                                .map(value -> "become " + after.type().write(value) + ".")
+                                .orElse("the field becomes empty there.");
+        boolean open = after.sensitivity() == Sensitivity.OPEN;
+        changes.add(Change.of(
+                        kind,
+                        after.path(),
+                        owed ? Effect.DECISION : Effect.NARROWING,
+                        what,
+                        misfits.count() + " stored values do not fit. " + instead)
+                .touching(misfits.count())
+                .showing(misfits.examples().stream()
+                        .map(example -> open ? example : Masks.masked(example))
+                        .toList())
+                .toAllowIf(!owed));
+    }
+
+    private void required(Field before, Field after) {
+        if (before.required() == after.required()) {
+            return;
+        }
+        if (!after.required()) {
+            add(
+                    ChangeKind.BECAME_OPTIONAL,
+                    after.path(),
+                    Effect.INSTANT,
+                    "`" + after.path() + "` becomes optional.",
+                    "No record changes.",
+                    0,
+                    false);
+            return;
+        }
+        long without = stored.without(before);
+        Optional<String> owed = owed(after, without);
+        Effect effect = owed.isPresent() ? Effect.DECISION : without == 0 ? Effect.INSTANT : Effect.BACKFILL;
+        String consequence = owed.orElseGet(() -> without == 0
+                ? "Every record has a value."
+                : "The " + without + " records without one: " + whatExistingGet(after));
+        boolean promotes = without > 0 && promotes(after);
+        add(
+                ChangeKind.BECAME_REQUIRED,
+                after.path(),
+                effect,
+                "`" + after.path() + "` becomes required.",
+                consequence,
+                without,
+                promotes);
+    }
+
+    private void uniqueness(Field before, Field after) {
+        boolean same = before.unique() == after.unique()
+                && (!after.unique()
+                        || before.limits().caseExact() == after.limits().caseExact());
+        if (same) {
+            return;
+        }
+        if (!after.unique()) {
+            add(
+                    ChangeKind.UNIQUENESS_DROPPED,
+                    after.path(),
+                    Effect.INSTANT,
+                    "`" + after.path() + "` need not be unique any more.",
+                    "No record changes.",
+                    0,
+                    false);
+            return;
+        }
+        long colliding = stored.collisions(before, after);
+        add(
+                ChangeKind.UNIQUENESS_ADDED,
+                after.path(),
+                colliding == 0 ? Effect.INSTANT : Effect.DECISION,
+                "`" + after.path() + "` becomes unique"
+                        + (after.limits().caseExact() ? "." : ", whatever its capitals."),
+                colliding == 0
+                        ? "No two records share a value; the index is built while everyone goes on working."
+                        : colliding
+                                + " records share their value with another. Which of them keeps it is for you to say: "
+                                + "mend them first.",
+                colliding,
+                false);
     }
 
     private void add(
@@ -230,6 +331,8 @@ final class FieldDiff {
             String consequence,
             long records,
             boolean toAllow) {
-        changes.add(new Change(kind, path.toString(), effect, what, consequence, records, toAllow));
+        changes.add(Change.of(kind, path, effect, what, consequence)
+                .touching(records)
+                .toAllowIf(toAllow));
     }
 }

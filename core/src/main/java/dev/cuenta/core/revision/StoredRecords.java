@@ -1,7 +1,8 @@
 package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.RetentionRule;
+import java.util.List;
 import java.util.Optional;
 
 /** What a diff has to know about the records that are there. */
@@ -13,11 +14,23 @@ public interface StoredRecords {
     /** How many records hold a value of the live field. */
     long values(Field field);
 
+    /** How many records that could hold a value of the live field hold none. */
+    long without(Field field);
+
+    /** Values of the live field that the field as it will be would refuse. */
+    Misfits misfits(Field before, Field after);
+
+    /** How many records share a value of the live field with another, compared as the field will be. */
+    long collisions(Field before, Field after);
+
+    /** How many accounts hold the role with the number. */
+    long holders(int role);
+
+    /** How many accounts a rule would take now; empty for a rule that the live revision cannot ask about. */
+    Optional<Long> taken(RetentionRule rule);
+
     /** The column that was kept aside when the field was removed, if one was and it has the same type. */
     Optional<Kept> kept(Field field);
-
-    /** Whether something of that name was kept aside with another type. */
-    boolean keptDifferently(FieldPath path);
 
     /**
      * A column that was kept aside.
@@ -26,4 +39,15 @@ public interface StoredRecords {
      * @param breaking values that break the rules with which the field comes back
      */
     record Kept(long values, long without, long breaking) {}
+
+    /**
+     * Stored values that a field would refuse.
+     *
+     * @param count of those that are refused
+     * @param rewritten how many others the field would keep in another form
+     * @param examples a few of them as JSON spells them, not masked yet
+     */
+    record Misfits(long count, long rewritten, List<String> examples) {
+        public static final Misfits NONE = new Misfits(0, 0, List.of());
+    }
 }

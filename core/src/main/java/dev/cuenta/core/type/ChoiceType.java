@@ -2,6 +2,7 @@ package dev.cuenta.core.type;
 
 import dev.cuenta.core.finding.Nearest;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** One of the options that the field lists. */
@@ -13,6 +14,11 @@ final class ChoiceType extends FieldType {
     @Override
     public Set<String> limitKeys() {
         return Set.of("options");
+    }
+
+    @Override
+    public Optional<FieldType> many() {
+        return Optional.of(new ListType(this));
     }
 
     @Override

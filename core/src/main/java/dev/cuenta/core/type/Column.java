@@ -1,7 +1,11 @@
 package dev.cuenta.core.type;
 
-/** How a type's values are kept, without saying in which dialect. Precision and scale count for {@link Kind#NUMERIC}. */
-public record Column(Kind kind, int precision, int scale) {
+/**
+ * How a type's values are kept, without saying in which dialect. Precision and scale count for {@link Kind#NUMERIC}.
+ *
+ * @param many the column holds a list of such values
+ */
+public record Column(Kind kind, int precision, int scale, boolean many) {
     /** The closed choice of columns; each has exactly one Java class of values. */
     public enum Kind {
         TEXT(String.class),
@@ -9,7 +13,11 @@ public record Column(Kind kind, int precision, int scale) {
         NUMERIC(java.math.BigDecimal.class),
         BOOLEAN(Boolean.class),
         DATE(java.time.LocalDate.class),
-        TIMESTAMP(java.time.Instant.class);
+        TIMESTAMP(java.time.Instant.class),
+        /** Any JSON value: Map, List, String, Boolean, Long or BigDecimal. */
+        JSON(Object.class),
+        /** The id of an account, whose column type follows the model's id scheme; as a text here. */
+        ACCOUNT(String.class);
 
         private final Class<?> valueClass;
 
@@ -23,6 +31,14 @@ public record Column(Kind kind, int precision, int scale) {
     }
 
     static Column of(Kind kind) {
-        return new Column(kind, 0, 0);
+        return new Column(kind, 0, 0, false);
+    }
+
+    Column ofMany() {
+        return new Column(kind, precision, scale, true);
+    }
+
+    public boolean is(Kind other) {
+        return kind == other && !many;
     }
 }

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** An instant (RFC 3339 date-time), kept in UTC to the microsecond, as PostgreSQL does. */
@@ -19,6 +20,11 @@ final class DateTimeType extends FieldType {
     @Override
     public Set<String> limitKeys() {
         return Set.of();
+    }
+
+    @Override
+    public Optional<FieldType> many() {
+        return Optional.of(new ListType(this));
     }
 
     @Override

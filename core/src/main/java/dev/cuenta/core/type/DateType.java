@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** A day of the calendar (RFC 3339 full-date). */
@@ -15,6 +16,11 @@ final class DateType extends FieldType {
     @Override
     public Set<String> limitKeys() {
         return Set.of();
+    }
+
+    @Override
+    public Optional<FieldType> many() {
+        return Optional.of(new ListType(this));
     }
 
     @Override

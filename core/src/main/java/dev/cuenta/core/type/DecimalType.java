@@ -11,7 +11,7 @@ final class DecimalType extends NumericType {
 
     @Override
     public Column column(Limits limits) {
-        return new Column(Column.Kind.NUMERIC, limits.precision(), limits.scale());
+        return new Column(Column.Kind.NUMERIC, limits.precision(), limits.scale(), false);
     }
 
     @Override

@@ -1,7 +1,10 @@
 package dev.cuenta.core.type;
 
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything there is to say about one type of field. Nothing else in the code asks which type a field has; a new type is one
@@ -14,9 +17,19 @@ public abstract class FieldType {
         this.name = name;
     }
 
-    /** As model files spell it. */
+    /** As model files spell it; a list has the name of what it lists. */
     public final String name() {
         return name;
+    }
+
+    /** The type of a list of such values; empty where a list makes no sense. */
+    public Optional<FieldType> many() {
+        return Optional.empty();
+    }
+
+    /** Whether it is a list. */
+    public boolean isMany() {
+        return false;
     }
 
     /** Which of the limits' keys a field of this type may carry in a model file. */
@@ -31,7 +44,12 @@ public abstract class FieldType {
      */
     public abstract Outcome read(Object raw, Limits limits);
 
-    /** The value as JSON gives it: String, Boolean, Long or BigDecimal. */
+    /** As {@link #read}, for the value that a filter compares with. */
+    public Outcome readCompared(Object raw, Limits limits) {
+        return read(raw, limits);
+    }
+
+    /** The value as JSON gives it: String, Boolean, Long, BigDecimal, List or Map. */
     public Object write(Object value) {
         return value.toString();
     }
@@ -50,7 +68,17 @@ public abstract class FieldType {
 
     @Override
     public final String toString() {
-        return name;
+        return isMany() ? "list of " + name : name;
+    }
+
+    @Override
+    public final boolean equals(@Nullable Object other) {
+        return other instanceof FieldType type && type.name.equals(name) && type.isMany() == isMany();
+    }
+
+    @Override
+    public final int hashCode() {
+        return Objects.hash(name, isMany());
     }
 
     static Outcome wrongType(String expected, Object raw) {

@@ -19,7 +19,9 @@ public final class FieldTypes {
             new BooleanType(),
             new DateType(),
             new DateTimeType(),
-            new ChoiceType()));
+            new ChoiceType(),
+            new JsonType(),
+            new AccountType()));
 
     private FieldTypes() {}
 

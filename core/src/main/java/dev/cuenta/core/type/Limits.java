@@ -11,6 +11,8 @@ import org.jspecify.annotations.Nullable;
  * @param minLength in code points
  * @param maxLength in code points
  * @param pattern an RE2 expression that the whole value must match; linear in time
+ * @param maxItems of a list; 0 for a single value
+ * @param maxBytes of a JSON value, as UTF-8 without white space
  */
 public record Limits(
         @Nullable Integer minLength,
@@ -21,15 +23,25 @@ public record Limits(
         int scale,
         List<String> options,
         @Nullable String pattern,
-        boolean caseExact) {
+        boolean caseExact,
+        int maxItems,
+        int maxBytes) {
 
     public static final int DEFAULT_PRECISION = 18;
     public static final int DEFAULT_SCALE = 2;
-    public static final Limits NONE =
-            new Limits(null, null, null, null, DEFAULT_PRECISION, DEFAULT_SCALE, List.of(), null, false);
+    public static final int DEFAULT_ITEMS = 20;
+    public static final int DEFAULT_BYTES = 16 * 1024;
+
+    public static final Limits NONE = new Limits(
+            null, null, null, null, DEFAULT_PRECISION, DEFAULT_SCALE, List.of(), null, false, 0, DEFAULT_BYTES);
 
     public Limits {
         options = List.copyOf(options);
+    }
+
+    /** The options alone, as a choice has them. */
+    public static Limits ofOptions(List<String> options) {
+        return new Limits(null, null, null, null, 0, 0, options, null, true, 0, 0);
     }
 
     Outcome checkLength(String text) {

@@ -3,6 +3,7 @@ package dev.cuenta.core.type;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** What the types share whose values are numbers. */
@@ -28,6 +29,11 @@ abstract class NumericType extends FieldType {
         return raw instanceof Number number && !(raw instanceof Double) && !(raw instanceof Float)
                 ? readNumber(new BigDecimal(number.toString()), limits)
                 : wrongType("a number", raw);
+    }
+
+    @Override
+    public Optional<FieldType> many() {
+        return Optional.of(new ListType(this));
     }
 
     abstract Outcome readNumber(BigDecimal number, Limits limits);

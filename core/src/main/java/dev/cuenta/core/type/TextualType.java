@@ -3,6 +3,7 @@ package dev.cuenta.core.type;
 import java.text.Normalizer;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** What the types share whose values are texts: trimming, forbidden control characters, length, pattern. */
@@ -16,6 +17,11 @@ abstract class TextualType extends FieldType {
     @Override
     public Set<String> limitKeys() {
         return LIMIT_KEYS;
+    }
+
+    @Override
+    public Optional<FieldType> many() {
+        return Optional.of(new ListType(this));
     }
 
     @Override

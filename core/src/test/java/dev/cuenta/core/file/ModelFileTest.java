@@ -82,7 +82,7 @@ class ModelFileTest {
                 "a: { type: image }                                  | NOT_SUPPORTED",
                 "a: { type: string, sensitivity: secret }            | NOT_SUPPORTED",
                 "a: { type: string, uniqueness: tenant }             | NOT_SUPPORTED",
-                "a: { type: string, multiValued: true }              | NOT_SUPPORTED",
+                "a: { type: boolean, multiValued: true }             | UNKNOWN_KEY",
                 "a: { type: date, existing: { from: 'now' } }        | NOT_SUPPORTED",
                 "kind: { type: string }                              | RESERVED_NAME",
                 "a_b: { type: string }                               | BAD_NAME",
@@ -104,7 +104,7 @@ class ModelFileTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "services: { billing: {} }                                          | NOT_SUPPORTED     | services",
+                "services: { billing: { reads: [emial] } }                           | UNKNOWN_REFERENCE | services.billing.reads",
                 "tenants: { membership: one }                                       | NOT_SUPPORTED     | tenants.membership",
                 "tenants: { membership: many, onSignUp: create }                    | MISSING_KEY       | tenants",
                 "retention: { old: { after: 14 days, since: meta.created, do: delete } } | BAD_VALUE    | retention.old.after",

@@ -108,7 +108,7 @@ public final class AccountUseCases {
         Optional<RoleChange> roles = RoleChange.take(body, caller, model, record);
         refuseFixed(body);
         Set<Party> parties = caller.parties(model, record);
-        var kind = model.kinds().getOrDefault(record.kind(), model.defaultKind());
+        var kind = model.kindNamed(record.kind());
         var values = revision.admission().forChange(parties, kind, body);
         Accounts accounts = new Accounts(work);
         accounts.change(record, values, clock.instant());

@@ -3,14 +3,17 @@ package dev.cuenta.service.model;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Severity;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.retention.Selection;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.ModelDiff;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.CountedRecords;
 import dev.cuenta.store.revision.LiveRevision;
@@ -18,6 +21,7 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
+import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -43,18 +47,21 @@ final class ModelUseCases {
     private final LiveRevisions live;
     private final Publisher publisher;
     private final Background background;
+    private final Clock clock;
 
     ModelUseCases(
             Connections connections,
             Revisions revisions,
             LiveRevisions live,
             Publisher publisher,
-            Background background) {
+            Background background,
+            Clock clock) {
         this.connections = connections;
         this.revisions = revisions;
         this.live = live;
         this.publisher = publisher;
         this.background = background;
+        this.clock = clock;
     }
 
     ModelFile check(Caller caller, String file, String source) {
@@ -76,8 +83,18 @@ final class ModelUseCases {
         return revisions
                 .live()
                 .map(revision -> ModelDiff.between(
-                        revision.number(), Revisions.modelOf(revision), next, new CountedRecords(connections)))
+                        revision.number(), Revisions.modelOf(revision), next, counted(Revisions.modelOf(revision))))
                 .orElseGet(() -> ModelDiff.first(next));
+    }
+
+    private CountedRecords counted(AccountModel model) {
+        return new CountedRecords(connections, model, this::taken);
+    }
+
+    private Optional<Long> taken(RetentionRule rule) {
+        return live.with(revision -> Selection.ifItFits(revision.model(), rule, clock.instant())
+                .map(selection ->
+                        revision.read(work -> new Accounts(work).count(selection.condition(), null))));
     }
 
     /**

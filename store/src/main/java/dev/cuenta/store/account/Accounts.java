@@ -10,6 +10,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
@@ -75,7 +76,8 @@ public final class Accounts {
     public Optional<AccountRecord> find(AccountId id, @Nullable TenantId tenant) {
         return Ids.columnOf(model.id(), id)
                 .flatMap(column -> new Records(work)
-                        .read(PageSql.one(model, column, tenant)).stream().findFirst());
+                        .read(PageSql.one(work.revision().shape(), column, tenant)).stream()
+                                .findFirst());
     }
 
     /** As {@link #find}, read from the database again after a change. */
@@ -97,17 +99,17 @@ public final class Accounts {
 
     /** One page, and one record more when there is a next page. */
     public List<AccountRecord> page(AccountQuery query) {
-        return new Records(work).read(PageSql.of(model, query));
+        return new Records(work).read(PageSql.of(work.revision().shape(), query));
     }
 
     /** The first accounts that meet the condition. */
     public List<AccountRecord> first(Condition condition, Attribute sort, int limit) {
-        return new Records(work).read(PageSql.first(model, condition, sort, limit));
+        return new Records(work).read(PageSql.first(work.revision().shape(), condition, sort, limit));
     }
 
     /** Ids of the first accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
     public List<AccountId> lock(Condition condition, int limit) {
-        PageSql page = PageSql.all(model, condition, null);
+        PageSql page = PageSql.all(work.revision().shape(), condition, null);
         String statement =
                 "select cast(a.id as text) " + page.fromWhere() + " limit " + limit + " for update of a skip locked";
         var query = work.session().createNativeQuery(statement, String.class);
@@ -116,7 +118,7 @@ public final class Accounts {
     }
 
     public long count(@Nullable Condition condition, @Nullable TenantId tenant) {
-        PageSql page = PageSql.all(model, condition, tenant);
+        PageSql page = PageSql.all(work.revision().shape(), condition, tenant);
         var query = work.session().createNativeQuery("select count(*) " + page.fromWhere(), Long.class);
         page.parameters().forEach(query::setParameter);
         return query.getSingleResult();
@@ -135,7 +137,8 @@ public final class Accounts {
 
     /** The account that holds the value of a unique field. */
     public Optional<AccountId> byUnique(Field field, Object value) {
-        String column = Shape.comparable(field, Shape.quoted(Shape.column(field)));
+        String column =
+                Shape.comparable(field, Shape.quoted(work.revision().shape().columnNow(field)));
         String id = field.path().profile() == null ? "id" : "account_id";
         return work.sql()
                 .sql("select cast(" + id + " as text) from "
@@ -185,16 +188,30 @@ public final class Accounts {
         try {
             work.session().flush();
         } catch (ConstraintViolationException violation) {
-            throw taken(violation).orElseThrow(() -> violation);
+            throw refused(violation);
         }
     }
 
-    private Optional<Problem> taken(ConstraintViolationException violation) {
-        return Optional.ofNullable(violation.getConstraintName())
-                .flatMap(name -> work.revision().shape().uniqueField(name.replace("\"", "")))
-                .map(field -> Problem.taken(
-                        field.path().pointer(),
-                        "Another account has this " + field.label().toLowerCase(Locale.ROOT)
-                                + " already. Choose another, or sign in to that account."));
+    private Problem refused(ConstraintViolationException violation) {
+        String name = String.valueOf(violation.getConstraintName()).replace("\"", "");
+        Shape shape = work.revision().shape();
+        return taken(shape.uniqueField(name))
+                .or(() -> shape.referringField(name).map(Accounts::gone))
+                .orElseGet(
+                        () -> Problem.of(
+                                ProblemKind.CONFLICT,
+                                "A rule of the account model refuses the values: it is being changed just now, or was changed in the database. Try again, and look at: cuenta model verify"));
+    }
+
+    private static Problem gone(Field field) {
+        return Problem.invalid(
+                field.path().pointer(), "account", "There is no such account. Look it up: cuenta accounts list");
+    }
+
+    private static Optional<Problem> taken(Optional<Field> unique) {
+        return unique.map(field -> Problem.taken(
+                field.path().pointer(),
+                "Another account has this " + field.label().toLowerCase(Locale.ROOT)
+                        + " already. Choose another, or sign in to that account."));
     }
 }

@@ -5,6 +5,7 @@ import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.revision.Shape;
 import java.util.LinkedHashMap;
@@ -19,12 +20,14 @@ import java.util.Set;
  * that {@code not} means what people expect of it: a missing value fails each comparison but {@code ne}.
  */
 final class ConditionSql {
+    private final Shape shape;
     private final AccountModel model;
     private final Map<String, Object> parameters = new LinkedHashMap<>();
     private final Set<String> profiles = new LinkedHashSet<>();
 
-    ConditionSql(AccountModel model) {
-        this.model = model;
+    ConditionSql(Shape shape) {
+        this.shape = shape;
+        this.model = shape.model();
     }
 
     AccountModel model() {
@@ -105,18 +108,47 @@ final class ConditionSql {
 
     private String compareValue(Condition.Compare compare) {
         Attribute attribute = compare.attribute();
+        String right = comparable(attribute, typed(attribute, compare.value()));
+        if (attribute.type().isMany()) {
+            return compareAny(compare, right);
+        }
         String left = comparable(attribute, expression(attribute));
-        String right = comparable(attribute, parameter(compare.value()));
         return switch (compare.comparison()) {
             case EQ -> "coalesce(" + left + " = " + right + ", false)";
             case NE -> "(" + left + " is distinct from " + right + ")";
-            case CO -> "coalesce(position(" + right + " in " + left + ") > 0, false)";
+            case CO -> contains(attribute, left, right);
             case SW -> "coalesce(starts_with(" + left + ", " + right + "), false)";
             case GT -> "coalesce(" + left + " > " + right + ", false)";
             case GE -> "coalesce(" + left + " >= " + right + ", false)";
             case LT -> "coalesce(" + left + " < " + right + ", false)";
             case LE -> "coalesce(" + left + " <= " + right + ", false)";
         };
+    }
+
+    /** A field that is indexed for look-up is asked in the way that its index answers. */
+    private String contains(Attribute attribute, String left, String right) {
+        boolean indexed = attribute.field() != null && attribute.field().search();
+        if (!indexed) {
+            return "coalesce(position(" + right + " in " + left + ") > 0, false)";
+        }
+        String pattern = "'%' || replace(replace(replace(" + right + ", '\\', '\\\\'), '%', '\\%'), '_', '\\_') || '%'";
+        return "coalesce(" + left + " like " + pattern + ", false)";
+    }
+
+    /** A list meets a comparison when any one of its values does, and differs from a value when none is it. */
+    private String compareAny(Condition.Compare compare, String right) {
+        Attribute attribute = compare.attribute();
+        String item = comparable(attribute, "item");
+        String met = compare.comparison() == Comparison.CO
+                ? "position(" + right + " in " + item + ") > 0"
+                : item + " = " + right;
+        String any = "exists (select 1 from unnest(" + expression(attribute) + ") item where " + met + ")";
+        return compare.comparison() == Comparison.NE ? "not " + any : any;
+    }
+
+    private String typed(Attribute attribute, Object value) {
+        boolean account = attribute.type().column(attribute.limits()).kind() == Column.Kind.ACCOUNT;
+        return account ? "cast(" + parameter(value) + " as " + shape.idType() + ")" : parameter(value);
     }
 
     private static String comparable(Attribute attribute, String expression) {
@@ -138,10 +170,10 @@ final class ConditionSql {
     private String fieldExpression(Field field) {
         String profile = field.path().profile();
         if (profile == null) {
-            return "a." + Shape.quoted(Shape.column(field));
+            return "a." + Shape.quoted(shape.columnNow(field));
         }
         profiles.add(profile);
-        return alias(profile) + "." + Shape.quoted(Shape.column(field));
+        return alias(profile) + "." + Shape.quoted(shape.columnNow(field));
     }
 
     String parameter(Object value) {

@@ -5,9 +5,9 @@ import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.TenantId;
-import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.revision.Shape;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -20,19 +20,19 @@ final class PageSql {
     private String order = "a.id";
     private String limit = "";
 
-    private PageSql(AccountModel model) {
-        this.conditions = new ConditionSql(model);
+    private PageSql(Shape shape) {
+        this.conditions = new ConditionSql(shape);
     }
 
-    static PageSql one(AccountModel model, Object id, @Nullable TenantId tenant) {
-        PageSql page = new PageSql(model);
+    static PageSql one(Shape shape, Object id, @Nullable TenantId tenant) {
+        PageSql page = new PageSql(shape);
         page.where.add("a.id = " + page.conditions.parameter(id));
         page.within(tenant);
         return page;
     }
 
-    static PageSql all(AccountModel model, @Nullable Condition condition, @Nullable TenantId tenant) {
-        PageSql page = new PageSql(model);
+    static PageSql all(Shape shape, @Nullable Condition condition, @Nullable TenantId tenant) {
+        PageSql page = new PageSql(shape);
         if (condition != null) {
             page.where.add(page.conditions.compile(condition));
         }
@@ -40,15 +40,15 @@ final class PageSql {
         return page;
     }
 
-    static PageSql of(AccountModel model, AccountQuery query) {
-        PageSql page = all(model, query.condition(), query.tenant());
+    static PageSql of(Shape shape, AccountQuery query) {
+        PageSql page = all(shape, query.condition(), query.tenant());
         page.sortBy(query);
         page.limit = " limit " + (query.limit() + 1);
         return page;
     }
 
-    static PageSql first(AccountModel model, Condition condition, Attribute sort, int limit) {
-        return of(model, new AccountQuery(condition, sort, false, limit - 1, null, null));
+    static PageSql first(Shape shape, Condition condition, Attribute sort, int limit) {
+        return of(shape, new AccountQuery(condition, sort, false, limit - 1, null, null));
     }
 
     private void within(@Nullable TenantId tenant) {

@@ -38,7 +38,7 @@ public final class Removal {
 
     /** How many records of each sort hang on the accounts that meet the condition. */
     public Map<String, Long> dependents(Condition condition) {
-        PageSql chosen = PageSql.all(model, condition, null);
+        PageSql chosen = PageSql.all(work.revision().shape(), condition, null);
         Map<String, Long> counts = new LinkedHashMap<>();
         tables().forEach((sort, table) -> {
             String statement =

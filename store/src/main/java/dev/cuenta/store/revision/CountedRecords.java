@@ -1,19 +1,36 @@
 package dev.cuenta.store.revision;
 
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.revision.Conversion;
+import dev.cuenta.core.revision.Narrowing;
 import dev.cuenta.core.revision.StoredRecords;
+import dev.cuenta.core.type.Outcome;
 import dev.cuenta.store.database.Connections;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** Counts in the database what a diff asks about. */
 public final class CountedRecords implements StoredRecords {
-    private final Connections connections;
-    private final KeptColumns kept;
+    private static final int PAGE = 20_000;
+    private static final int EXAMPLES = 3;
 
-    public CountedRecords(Connections connections) {
+    private final Connections connections;
+    private final Shape shape;
+    private final Function<RetentionRule, Optional<Long>> taken;
+
+    /**
+     * @param live the model of the records
+     * @param taken how many accounts a rule would take now; empty for one that does not fit the live model
+     */
+    public CountedRecords(Connections connections, AccountModel live, Function<RetentionRule, Optional<Long>> taken) {
         this.connections = connections;
-        this.kept = new KeptColumns(connections);
+        this.shape = new Shape(live);
+        this.taken = taken;
     }
 
     @Override
@@ -28,50 +45,128 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long values(Field field) {
-        return count("select count(" + Shape.quoted(Shape.column(field)) + ") from "
-                + Shape.qualified(field.path().profile()));
+        return count("select count(" + column(field) + ") from " + table(field));
+    }
+
+    @Override
+    public long without(Field field) {
+        return count("select count(*) from " + table(field) + " where " + column(field) + " is null");
+    }
+
+    @Override
+    public long holders(int role) {
+        return count("select count(distinct account_id) from cuenta.role_given where role = ?", role);
+    }
+
+    @Override
+    public Optional<Long> taken(RetentionRule rule) {
+        return taken.apply(rule);
+    }
+
+    @Override
+    public long collisions(Field before, Field after) {
+        String value = Shape.comparable(after, column(before));
+        return count("select coalesce(sum(n), 0) from (select count(*) as n from " + table(before) + " where "
+                + column(before) + " is not null group by " + value + " having count(*) > 1) shared");
+    }
+
+    /** What SQL can count, it counts; what only the type can judge is read value by value. */
+    @Override
+    public Misfits misfits(Field before, Field after) {
+        boolean sameForm = before.type().equals(after.type())
+                && before.column().equals(after.column())
+                && Objects.equals(before.limits().pattern(), after.limits().pattern())
+                && before.limits().maxBytes() <= after.limits().maxBytes();
+        if (!sameForm) {
+            return judged(before, after);
+        }
+        return Narrowing.narrower(before, after) ? counted(before, after) : Misfits.NONE;
+    }
+
+    private Misfits counted(Field before, Field after) {
+        List<String> conditions = Shape.checks(after, Shape.column(before)).stream()
+                .map(check -> "not (" + check.condition() + ")")
+                .toList();
+        if (conditions.isEmpty()) {
+            return Misfits.NONE;
+        }
+        String broken = " from " + table(before) + " where " + String.join(" or ", conditions);
+        long count = count("select count(*)" + broken);
+        List<String> examples = connections.each(sql -> sql.sql("select distinct left(cast(" + column(before)
+                        + " as text), 60)" + broken + " limit " + EXAMPLES)
+                .query(String.class)
+                .list());
+        return new Misfits(count, 0, examples);
+    }
+
+    private record Stored(String key, Object value) {}
+
+    private Misfits judged(Field before, Field after) {
+        long count = 0;
+        long rewritten = 0;
+        List<String> examples = new ArrayList<>();
+        String last = shape.beforeAllIds();
+        List<Stored> page;
+        do {
+            page = page(before, last);
+            for (Stored stored : page) {
+                Outcome outcome = Conversion.convert(stored.value(), before, after);
+                if (outcome.refusal().isPresent()) {
+                    count++;
+                    if (examples.size() < EXAMPLES) {
+                        examples.add(String.valueOf(before.type().write(stored.value())));
+                    }
+                } else if (!outcome.value().orElseThrow().equals(stored.value())) {
+                    rewritten++;
+                }
+            }
+            last = page.isEmpty() ? last : page.get(page.size() - 1).key();
+        } while (page.size() == PAGE);
+        return new Misfits(count, rewritten, examples);
+    }
+
+    private List<Stored> page(Field field, String after) {
+        String key = Ddl.keyOf(field);
+        return connections.each(sql -> sql.sql(
+                        "select cast(%1$s as text), %2$s from %3$s where %1$s > cast(? as %4$s) and %2$s is not null order by %1$s limit %5$d"
+                                .formatted(key, column(field), table(field), shape.idType(), PAGE))
+                .param(after)
+                .query((row, index) ->
+                        new Stored(row.getString(1), Objects.requireNonNull(ColumnValues.get(row, 2, field.column()))))
+                .list());
     }
 
     @Override
     public Optional<Kept> kept(Field field) {
-        return kept.nameOf(field).filter(name -> sameType(field, name)).map(name -> {
-            String table = Shape.qualified(field.path().profile());
-            long values = count("select count(" + Shape.quoted(name) + ") from " + table);
-            return new Kept(values, count("select count(*) from " + table) - values, breaking(field, table, name));
-        });
+        return connections
+                .each(sql -> new KeptColumns(sql).fitting(field, shape))
+                .map(name -> {
+                    long values = count("select count(" + Shape.quoted(name) + ") from " + table(field));
+                    return new Kept(
+                            values, count("select count(*) from " + table(field)) - values, breaking(field, name));
+                });
     }
 
     /** Values of the kept column that break the field's rules, and those that more than one record holds where none may. */
-    private long breaking(Field field, String table, String name) {
+    private long breaking(Field field, String name) {
         long broken = 0;
-        for (Shape.Check check : Shape.checks(field)) {
-            String condition = check.condition().replace(Shape.quoted(Shape.column(field)), Shape.quoted(name));
-            broken += count("select count(*) from " + table + " where not (" + condition + ")");
+        for (Shape.Check check : Shape.checks(field, name)) {
+            broken += count("select count(*) from " + table(field) + " where not (" + check.condition() + ")");
         }
         String comparable = Shape.comparable(field, Shape.quoted(name));
         return field.unique()
-                ? broken + count("select count(" + comparable + ") - count(distinct " + comparable + ") from " + table)
+                ? broken
+                        + count("select count(" + comparable + ") - count(distinct " + comparable + ") from "
+                                + table(field))
                 : broken;
     }
 
-    @Override
-    public boolean keptDifferently(FieldPath path) {
-        return connections.each(sql -> sql.sql(
-                        "select exists (select 1 from cuenta.kept_column where table_name = ? and column_name = ?)")
-                .params(Shape.table(path.profile()), Shape.column(path))
-                .query(Boolean.class)
-                .single());
+    private static String table(Field field) {
+        return Shape.qualified(field.path().profile());
     }
 
-    /** Compared as PostgreSQL spells them, with precision and scale where they have any. */
-    private boolean sameType(Field field, String column) {
-        return connections.each(sql -> sql.sql("""
-                        select exists (select 1 from pg_attribute
-                        where attrelid = to_regclass(?) and attname = ? and replace(format_type(atttypid, atttypmod), ' ', '')
-                            in (replace(?, ' ', ''), replace(format_type(?::regtype, null), ' ', '')))""")
-                .params(Shape.qualified(field.path().profile()), column, Shape.type(field), Shape.type(field))
-                .query(Boolean.class)
-                .single());
+    private static String column(Field field) {
+        return Shape.quoted(Shape.column(field));
     }
 
     private long count(String query, Object... parameters) {

@@ -7,13 +7,18 @@ import static dev.cuenta.store.revision.Shape.quoted;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.IdScheme;
+import dev.cuenta.core.type.Column;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** The statements that give the database the model's shape. Each can be run again without harm. */
 final class Ddl {
+    private static final String REFERENCE = " references accounts.account on delete set null";
+
     private final AccountModel model;
     private final Shape shape;
 
@@ -28,12 +33,7 @@ final class Ddl {
         if (model.id() == IdScheme.SEQUENCE) {
             statements.add("create sequence if not exists accounts.account_id");
         }
-        List<String> columns = new ArrayList<>(List.of(
-                "id " + shape.idType() + " primary key",
-                "kind text not null",
-                "created_at timestamptz not null",
-                "last_modified_at timestamptz not null",
-                "version bigint not null"));
+        List<String> columns = new ArrayList<>(accountColumns());
         model.ownFields().forEach(field -> columns.add(columnForNew(field)));
         statements.add(createTable(qualified(null), columns));
         statements.add("create index if not exists account_created_at on accounts.account (created_at, id)");
@@ -74,6 +74,10 @@ final class Ddl {
         return statements;
     }
 
+    Shape shape() {
+        return shape;
+    }
+
     String profileTable(String profile) {
         List<String> columns = new ArrayList<>(
                 List.of("account_id " + shape.idType() + " primary key references accounts.account on delete cascade"));
@@ -81,23 +85,95 @@ final class Ddl {
         return createTable(qualified(profile), columns);
     }
 
+    /** The table once more, as a temporary one that goes with its transaction; and its indexes. */
+    List<String> twinOfTable(String table) {
+        boolean account = table.equals(Shape.ACCOUNT);
+        List<Field> fields = account
+                ? model.ownFields()
+                : model.fields().values().stream()
+                        .filter(field -> Shape.table(field.path().profile()).equals(table))
+                        .toList();
+        List<String> columns =
+                new ArrayList<>(account ? accountColumns() : List.of("account_id " + shape.idType() + " primary key"));
+        fields.forEach(field -> columns.add(columnForNew(field)));
+        List<String> statements = new ArrayList<>();
+        statements.add("create temporary table " + quoted(table) + " ("
+                + String.join(", ", columns).replace("accounts.", "pg_temp.") + ") on commit drop");
+        if (account) {
+            statements.add("create index account_created_at on pg_temp.account (created_at, id)");
+        } else {
+            statements.add(
+                    "alter table pg_temp." + quoted(table) + " add constraint " + quoted(table + "_account_id_fkey")
+                            + " foreign key (account_id) references pg_temp.account on delete cascade");
+        }
+        fields.forEach(field -> indexes(field)
+                .forEach(index -> statements.add("create " + (index.unique() ? "unique " : "") + "index "
+                        + quoted(index.name()) + " on pg_temp." + quoted(table) + " " + index.of())));
+        return statements;
+    }
+
+    /** What brings the field's column back to the revision's word. */
+    String repairColumn(Field field, boolean missing) {
+        String column = Shape.column(field);
+        if (missing) {
+            return addColumn(field) + ";";
+        }
+        return alterColumn(
+                        field,
+                        column,
+                        "type " + shape.type(field) + " using cast(" + quoted(column) + " as " + shape.type(field)
+                                + ")")
+                + "; " + setDefault(field, field.defaultValue()) + "; "
+                + alterColumn(field, column, field.required() ? "set not null" : "drop not null") + ";";
+    }
+
+    String repairConstraint(Field field, String name) {
+        Optional<String> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
+                ? addReference(field, Shape.column(field))
+                : replaceChecks(field);
+        return replaced.orElse("") + "; " + validate(field, name) + ";";
+    }
+
+    String repairIndex(Field field, String name, boolean broken) {
+        return (broken ? dropIndex(name) + "; " : "")
+                + indexes(field).stream()
+                        .filter(index -> index.name().equals(name))
+                        .map(index -> createIndex(field, name, index) + ";")
+                        .findFirst()
+                        .orElse("");
+    }
+
+    private List<String> accountColumns() {
+        return List.of(
+                "id " + shape.idType() + " primary key",
+                "kind text not null",
+                "created_at timestamptz not null",
+                "last_modified_at timestamptz not null",
+                "version bigint not null");
+    }
+
     private static String createTable(String name, List<String> columns) {
         return "create table if not exists " + name + " (\n    " + String.join(",\n    ", columns) + "\n)";
     }
 
     /** In a table that is new: nothing is there yet that could break a rule. */
-    private static String columnForNew(Field field) {
+    private String columnForNew(Field field) {
         StringBuilder column =
-                new StringBuilder(quoted(Shape.column(field))).append(' ').append(Shape.type(field));
+                new StringBuilder(quoted(Shape.column(field))).append(' ').append(shape.type(field));
         column.append(field.required() ? " not null" : "");
         Optional.ofNullable(field.defaultValue())
-                .ifPresent(value -> column.append(" default ").append(literal(value)));
+                .ifPresent(value -> column.append(" default ").append(literal(field.column(), value)));
         Shape.checks(field)
                 .forEach(check -> column.append(" constraint ")
                         .append(quoted(check.name()))
                         .append(" check (")
                         .append(check.condition())
                         .append(')'));
+        if (field.column().is(Column.Kind.ACCOUNT)) {
+            column.append(" constraint ")
+                    .append(quoted(Shape.constraint(field, Shape.REFERENCE)))
+                    .append(REFERENCE);
+        }
         return column.toString();
     }
 
@@ -105,48 +181,113 @@ final class Ddl {
      * In a table that has records. PostgreSQL keeps a constant default for existing records in the catalogue, so nothing is
      * rewritten, and revisions that do not know the column can go on inserting.
      */
-    static String addColumn(Field field) {
-        StringBuilder column =
-                new StringBuilder("alter table ").append(qualified(field.path().profile()));
-        column.append(" add column if not exists ")
-                .append(quoted(Shape.column(field)))
-                .append(' ')
-                .append(Shape.type(field));
+    String addColumn(Field field) {
+        StringBuilder column = alterTable(field).append(" add column if not exists ");
+        column.append(quoted(Shape.column(field))).append(' ').append(shape.type(field));
         field.forExisting()
                 .ifPresent(value -> column.append(field.required() ? " not null" : "")
                         .append(" default ")
-                        .append(literal(value)));
+                        .append(literal(field.column(), value)));
         return column.toString();
     }
 
     /** Replaces the field's rules in one short statement; they are proven later, without a lock that blocks anyone. */
     static Optional<String> replaceChecks(Field field) {
-        List<String> parts = new ArrayList<>();
-        for (Shape.Check check : Shape.checks(field)) {
-            parts.add("drop constraint if exists " + quoted(check.name()));
-            parts.add("add constraint " + quoted(check.name()) + " check (" + check.condition() + ") not valid");
-        }
-        return parts.isEmpty()
-                ? Optional.empty()
-                : Optional.of("alter table " + qualified(field.path().profile()) + " " + String.join(", ", parts));
+        return replaceChecks(field, List.of(), Shape.checks(field));
     }
 
-    static String alterColumn(Field field, String action) {
-        return "alter table " + qualified(field.path().profile()) + " alter column " + quoted(Shape.column(field)) + " "
-                + action;
+    /** As {@link #replaceChecks(Field)}, with rules that other checks of the table held so far. */
+    static Optional<String> replaceChecks(Field field, List<Shape.Check> old, List<Shape.Check> checks) {
+        Set<String> names = new LinkedHashSet<>();
+        old.forEach(check -> names.add(check.name()));
+        checks.forEach(check -> names.add(check.name()));
+        List<String> parts = new ArrayList<>();
+        names.forEach(name -> parts.add("drop constraint if exists " + quoted(name)));
+        checks.forEach(check ->
+                parts.add("add constraint " + quoted(check.name()) + " check (" + check.condition() + ") not valid"));
+        return parts.isEmpty() ? Optional.empty() : Optional.of(alterTable(field) + " " + String.join(", ", parts));
+    }
+
+    /** That the value is the id of an account that is there; empties itself when that account goes. */
+    static Optional<String> addReference(Field field, String column) {
+        String name = quoted(Shape.constraint(field, Shape.REFERENCE));
+        return field.column().is(Column.Kind.ACCOUNT)
+                ? Optional.of(alterTable(field) + " drop constraint if exists " + name + ", add constraint " + name
+                        + " foreign key (" + quoted(column) + ")" + REFERENCE + " not valid")
+                : Optional.empty();
+    }
+
+    /** Takes away every rule that belongs to the field's column. */
+    static List<String> dropRules(Field field) {
+        List<String> names = new ArrayList<>(
+                Shape.checks(field).stream().map(Shape.Check::name).toList());
+        names.add(Shape.constraint(field, Shape.REFERENCE));
+        names.add(Shape.constraint(field, "required"));
+        return names.stream()
+                .map(name -> alterTable(field) + " drop constraint if exists " + quoted(name))
+                .toList();
+    }
+
+    static String validate(Field field, String constraint) {
+        return alterTable(field) + " validate constraint " + quoted(constraint);
+    }
+
+    static StringBuilder alterTable(Field field) {
+        return new StringBuilder("alter table ").append(qualified(field.path().profile()));
+    }
+
+    static String alterColumn(Field field, String column, String action) {
+        return alterTable(field) + " alter column " + quoted(column) + " " + action;
     }
 
     static String setDefault(Field field, @Nullable Object value) {
-        return alterColumn(field, value == null ? "drop default" : "set default " + literal(value));
+        return alterColumn(
+                field,
+                Shape.column(field),
+                value == null ? "drop default" : "set default " + literal(field.column(), value));
     }
 
     static String renameColumn(@Nullable String profile, String from, String to) {
         return "alter table " + qualified(profile) + " rename column " + quoted(from) + " to " + quoted(to);
     }
 
-    static String uniqueIndex(Field field) {
-        return "create unique index concurrently if not exists " + quoted(Shape.uniqueIndex(field)) + " on "
-                + qualified(field.path().profile()) + " (" + Shape.comparable(field, quoted(Shape.column(field))) + ")";
+    /** An index that the field asks for. */
+    record Index(String name, boolean unique, String of) {
+        /** While a twin of the column is filled, the index on the old one still has the name. */
+        String nameInRevision(int number) {
+            return Shape.fitting(name + "_r" + number);
+        }
+    }
+
+    static List<Index> indexes(Field field) {
+        return indexes(field, Shape.column(field));
+    }
+
+    static List<Index> indexes(Field field, String columnName) {
+        List<Index> indexes = new ArrayList<>();
+        String column = quoted(columnName);
+        if (field.unique()) {
+            indexes.add(new Index(Shape.uniqueIndex(field), true, "(" + Shape.comparable(field, column) + ")"));
+        }
+        if (field.search()) {
+            indexes.add(new Index(
+                    Shape.searchIndex(field),
+                    false,
+                    "using gin (" + Shape.comparable(field, column) + " gin_trgm_ops)"));
+        }
+        if (field.column().is(Column.Kind.ACCOUNT)) {
+            indexes.add(new Index(Shape.constraint(field, Shape.REFERENCE), false, "(" + column + ")"));
+        }
+        return indexes;
+    }
+
+    static String createIndex(Field field, String name, Index index) {
+        return "create " + (index.unique() ? "unique " : "") + "index concurrently if not exists " + quoted(name)
+                + " on " + qualified(field.path().profile()) + " " + index.of();
+    }
+
+    static String dropIndex(String name) {
+        return "drop index concurrently if exists " + Shape.SCHEMA + "." + quoted(name);
     }
 
     static String comment(Field field) {
@@ -170,7 +311,8 @@ final class Ddl {
         String values = String.join(
                 "",
                 given.stream()
-                        .map(field -> ", " + literal(field.forExisting().orElseThrow()))
+                        .map(field -> ", "
+                                + literal(field.column(), field.forExisting().orElseThrow()))
                         .toList());
         String insert = "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning 1"
                 .formatted(qualified(profile), columns, values);
@@ -178,13 +320,29 @@ final class Ddl {
     }
 
     /** As {@link #fillProfile}, for a column that is empty in some records. */
-    String fillColumn(Field field, int batch) {
+    String fillColumn(Field field, String columnName, int batch) {
         String table = qualified(field.path().profile());
-        String key = field.path().profile() == null ? "id" : "account_id";
-        String column = quoted(Shape.column(field));
+        String key = keyOf(field);
+        String column = quoted(columnName);
         String update = "update %s set %s = %s where %s in (select key from batch) and %s is null returning 1"
-                .formatted(table, column, literal(field.forExisting().orElseThrow()), key, column);
+                .formatted(
+                        table,
+                        column,
+                        literal(field.column(), field.forExisting().orElseThrow()),
+                        key,
+                        column);
         return walk(key, table, "true", update, batch);
+    }
+
+    /** As {@link #fillProfile}: makes the next batch of one kind's accounts another kind's. */
+    String inheritKind(String gone, String heir, int batch) {
+        String update = "update %s set kind = %s where id in (select key from batch) returning 1"
+                .formatted(qualified(null), literal(heir));
+        return walk("id", qualified(null), "kind = " + literal(gone), update, batch);
+    }
+
+    static String keyOf(Field field) {
+        return field.path().profile() == null ? "id" : "account_id";
     }
 
     private String walk(String key, String table, String condition, String work, int batch) {
@@ -193,10 +351,5 @@ final class Ddl {
                     select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit %5$d),
                 done as (%6$s)
                 select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.idType(), batch, work);
-    }
-
-    /** Comes before every key. */
-    String beforeAll() {
-        return model.id() == IdScheme.SEQUENCE ? "0" : "00000000-0000-0000-0000-000000000000";
     }
 }

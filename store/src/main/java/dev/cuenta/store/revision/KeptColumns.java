@@ -1,70 +1,83 @@
 package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.Field;
-import dev.cuenta.store.database.Connections;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Columns of removed fields. They stay in their table under another name, until the field is published again. */
+/** Columns of removed fields. They stay in their table under another name, until the field is published again or they are swept. */
 final class KeptColumns {
-    private final Connections connections;
+    private final JdbcClient sql;
 
-    KeptColumns(Connections connections) {
-        this.connections = connections;
+    KeptColumns(JdbcClient sql) {
+        this.sql = sql;
     }
 
-    /** The name under which the field's column is kept, if it is. */
-    Optional<String> nameOf(Field field) {
-        return connections.each(sql -> nameOf(field, sql));
-    }
-
-    private static Optional<String> nameOf(Field field, JdbcClient sql) {
-        return sql.sql("select kept_as from cuenta.kept_column where table_name = ? and column_name = ?")
-                .params(Shape.table(field.path().profile()), Shape.column(field))
+    /** The name under which the field's column was kept last, if it has the field's type; precision and scale count. */
+    Optional<String> fitting(Field field, Shape shape) {
+        return sql.sql("""
+                        select kept_as from cuenta.kept_column k
+                        join pg_attribute a on a.attrelid = to_regclass(?) and a.attname = k.kept_as and not a.attisdropped
+                        where table_name = ? and column_name = ? and replace(format_type(atttypid, atttypmod), ' ', '')
+                            in (replace(?, ' ', ''), replace(format_type(?::regtype, null), ' ', ''))
+                        order by revision desc limit 1""")
+                .params(
+                        Shape.qualified(field.path().profile()),
+                        Shape.table(field.path().profile()),
+                        Shape.column(field),
+                        shape.type(field),
+                        shape.type(field))
                 .query(String.class)
                 .optional();
     }
 
-    /** Whether the field still has its column: a publish that is taken up again may have put it aside already. */
-    boolean stillThere(Field field) {
-        return connections.each(sql -> sql.sql(
-                        "select exists (select 1 from pg_attribute where attrelid = to_regclass(?) and attname = ? and not attisdropped)")
-                .params(Shape.qualified(field.path().profile()), Shape.column(field))
+    boolean isKept(Twin twin) {
+        return sql.sql("select exists (select 1 from cuenta.kept_column where table_name = ? and kept_as = ?)")
+                .params(Shape.table(twin.field().path().profile()), twin.keptAs())
                 .query(Boolean.class)
-                .single());
+                .single();
     }
 
-    /** Puts the column aside. The renaming and the note of it are one transaction. */
-    void keep(Field field, int revision) {
-        if (!stillThere(field)) {
-            return;
-        }
+    /** Whether the profile's table holds columns of an earlier time. */
+    boolean keepsFrom(String profile) {
+        return sql.sql("select exists (select 1 from cuenta.kept_column where table_name = ?)")
+                .param(Shape.table(profile))
+                .query(Boolean.class)
+                .single();
+    }
+
+    /** Puts the field's column aside, without the rules and indexes that belonged to it. */
+    List<String> keeping(Field field, int revision) {
         String column = Shape.column(field);
         String keptAs = Shape.fitting("kept_r" + revision + "_" + column);
-        connections.together(sql -> {
-            sql.sql("set local lock_timeout = '5s'").update();
-            sql.sql("insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values (?, ?, ?, ?)")
-                    .params(Shape.table(field.path().profile()), column, keptAs, revision)
-                    .update();
-            sql.sql(Ddl.alterColumn(field, "drop default")).update();
-            return sql.sql(Ddl.renameColumn(field.path().profile(), column, keptAs))
-                    .update();
-        });
+        List<String> statements = new ArrayList<>();
+        statements.add("insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
+                + String.join(
+                        ", ",
+                        Shape.literal(Shape.table(field.path().profile())),
+                        Shape.literal(column),
+                        Shape.literal(keptAs),
+                        String.valueOf(revision))
+                + ")");
+        statements.add(Ddl.alterColumn(field, column, "drop default"));
+        statements.addAll(Ddl.dropRules(field));
+        Ddl.indexes(field)
+                .forEach(index ->
+                        statements.add("drop index if exists " + Shape.SCHEMA + "." + Shape.quoted(index.name())));
+        statements.add(Ddl.renameColumn(field.path().profile(), column, keptAs));
+        return statements;
     }
 
-    /** Gives the column its name back, if it was kept. */
-    boolean restore(Field field) {
-        return connections.together(sql -> {
-            Optional<String> keptAs = nameOf(field, sql);
-            keptAs.ifPresent(name -> {
-                sql.sql("set local lock_timeout = '5s'").update();
-                sql.sql(Ddl.renameColumn(field.path().profile(), name, Shape.column(field)))
-                        .update();
-                sql.sql("delete from cuenta.kept_column where table_name = ? and column_name = ?")
-                        .params(Shape.table(field.path().profile()), Shape.column(field))
-                        .update();
-            });
-            return keptAs.isPresent();
-        });
+    /** Gives the column its name back. */
+    List<String> restoring(Field field, Shape shape) {
+        return fitting(field, shape).stream()
+                .flatMap(keptAs -> Stream.of(
+                        Ddl.renameColumn(field.path().profile(), keptAs, Shape.column(field)),
+                        "delete from cuenta.kept_column where table_name = "
+                                + Shape.literal(Shape.table(field.path().profile())) + " and kept_as = "
+                                + Shape.literal(keptAs)))
+                .toList();
     }
 }

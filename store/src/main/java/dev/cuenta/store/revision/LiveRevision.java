@@ -4,17 +4,22 @@ import dev.cuenta.core.access.AccessMatrix;
 import dev.cuenta.core.access.Admission;
 import dev.cuenta.core.access.Projection;
 import dev.cuenta.core.model.AccountModel;
+import java.sql.SQLException;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.Transaction;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A revision as an instance runs it: the model, what follows from it, and the mapping onto its tables. Immutable but for its
  * count of users; the last user of a retired revision closes its factory.
  */
 public final class LiveRevision {
+    private static final String UNDEFINED_COLUMN = "42703";
+
     private final Revision revision;
     private final AccountModel model;
     private final Shape shape;
@@ -25,10 +30,17 @@ public final class LiveRevision {
     /** Users, and one more until the revision is retired; at 0 the factory is closed. */
     private final AtomicInteger users = new AtomicInteger(1);
 
-    LiveRevision(Revision revision, AccountModel model, SessionFactory factory) {
+    private final UnaryOperator<LiveRevision> renewed;
+
+    /**
+     * @param renewed gives the same revision with the names that columns have by now, acquired; what it gives is released by
+     *     whoever asked
+     */
+    LiveRevision(Revision revision, Shape shape, SessionFactory factory, UnaryOperator<LiveRevision> renewed) {
         this.revision = revision;
-        this.model = model;
-        this.shape = new Shape(model);
+        this.model = shape.model();
+        this.shape = shape;
+        this.renewed = renewed;
         this.matrix = new AccessMatrix(model);
         this.admission = new Admission(model, matrix);
         this.projection = new Projection(model, matrix);
@@ -63,7 +75,10 @@ public final class LiveRevision {
         return projection;
     }
 
-    /** Runs the work in one transaction; what it throws rolls it back. */
+    /**
+     * Runs the work in one transaction; what it throws rolls it back. Work may be run a second time, after the first was rolled
+     * back, when a column got its name in the middle of it.
+     */
     public <T> T write(Function<Work, T> work) {
         return inTransaction(false, work);
     }
@@ -74,6 +89,31 @@ public final class LiveRevision {
     }
 
     private <T> T inTransaction(boolean readOnly, Function<Work, T> work) {
+        try {
+            return once(readOnly, work);
+        } catch (RuntimeException failure) {
+            if (!isRenamed(failure)) {
+                throw failure;
+            }
+            LiveRevision again = renewed.apply(this);
+            try {
+                return again.once(readOnly, work);
+            } finally {
+                again.release();
+            }
+        }
+    }
+
+    private static boolean isRenamed(@Nullable Throwable failure) {
+        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLException refusal && UNDEFINED_COLUMN.equals(refusal.getSQLState())) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private <T> T once(boolean readOnly, Function<Work, T> work) {
         try (Session session = factory.openSession()) {
             session.setDefaultReadOnly(readOnly);
             var transaction = session.beginTransaction();

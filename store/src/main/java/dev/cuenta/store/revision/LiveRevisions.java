@@ -1,6 +1,5 @@
 package dev.cuenta.store.revision;
 
-import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.database.Connections;
@@ -74,32 +73,60 @@ public final class LiveRevisions implements AutoCloseable {
         return current.get() != null;
     }
 
-    /** Swaps to the live revision of the database if it is another one, and reports what this instance uses. */
+    /**
+     * Swaps to the live revision of the database if it is another one or its columns got their names, and reports what this
+     * instance uses.
+     */
     public synchronized void refresh() {
         LiveRevision running = current.get();
-        int number = running == null ? 0 : running.number();
-        if (liveNumber() != number) {
-            revisions.live().ifPresent(this::swap);
+        Found found = find();
+        if (running == null
+                || found.number() != running.number()
+                || !found.names().equals(running.shape().names())) {
+            revisions
+                    .live()
+                    .filter(revision -> revision.number() == found.number())
+                    .ifPresent(revision -> swap(revision, found.names()));
         }
         retired.removeIf(revision -> !revision.inUse());
         report();
     }
 
-    private int liveNumber() {
-        return connections
-                .each(sql -> sql.sql("select number from cuenta.revision where state = 'live'")
-                        .query(Integer.class)
-                        .optional())
-                .orElse(0);
+    private record Found(int number, PhysicalNames names) {}
+
+    /** Both in one transaction, or the number could be of one moment and the names of another. */
+    private Found find() {
+        return connections.together(sql -> {
+            sql.sql("set transaction isolation level repeatable read, read only")
+                    .update();
+            int number = sql.sql("select number from cuenta.revision where state = 'live'")
+                    .query(Integer.class)
+                    .optional()
+                    .orElse(0);
+            return new Found(number, PhysicalNames.of(number, sql));
+        });
     }
 
-    private void swap(Revision revision) {
-        AccountModel model = Revisions.modelOf(revision);
-        LiveRevision previous = current.getAndSet(new LiveRevision(revision, model, factory(model)));
+    private void swap(Revision revision, PhysicalNames names) {
+        Shape shape = new Shape(Revisions.modelOf(revision), names);
+        LiveRevision previous = current.getAndSet(new LiveRevision(revision, shape, factory(shape), this::renewed));
         if (previous != null) {
             retired.add(previous);
             previous.release();
         }
+    }
+
+    /** A request that began under a revision ends under it: only the names of its columns may have changed. */
+    private LiveRevision renewed(LiveRevision stumbled) {
+        refresh();
+        LiveRevision now = acquire();
+        if (now.number() != stumbled.number()) {
+            now.release();
+            throw Problem.of(
+                    ProblemKind.UNAVAILABLE,
+                    "A new revision of the account model went live meanwhile. Repeat the request.");
+        }
+        return now;
     }
 
     private void report() {
@@ -111,10 +138,10 @@ public final class LiveRevisions implements AutoCloseable {
                         on conflict (id) do update set revision = excluded.revision, seen_at = now()""").params(instance, oldest).update());
     }
 
-    private SessionFactory factory(AccountModel model) {
+    private SessionFactory factory(Shape shape) {
         Configuration configuration = new Configuration();
         configuration.addInputStream(
-                new ByteArrayInputStream(MappingXml.of(model).getBytes(StandardCharsets.UTF_8)));
+                new ByteArrayInputStream(MappingXml.of(shape).getBytes(StandardCharsets.UTF_8)));
         configuration.getProperties().put(AvailableSettings.JAKARTA_NON_JTA_DATASOURCE, dataSource);
         configuration.setProperty(AvailableSettings.JAKARTA_HBM2DDL_DB_NAME, "PostgreSQL");
         configuration.setProperty(AvailableSettings.JAKARTA_HBM2DDL_DB_MAJOR_VERSION, "15");

@@ -3,6 +3,7 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.IdScheme;
+import dev.cuenta.core.type.Column;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
@@ -14,14 +15,17 @@ import java.util.UUID;
 final class MappingXml {
     private final StringBuilder xml =
             new StringBuilder("<entity-mappings xmlns=\"http://www.hibernate.org/xsd/orm/mapping\" version=\"7.0\">\n");
+    private final Shape shape;
     private final Class<?> idClass;
 
-    private MappingXml(AccountModel model) {
-        this.idClass = model.id() == IdScheme.SEQUENCE ? Long.class : UUID.class;
+    private MappingXml(Shape shape) {
+        this.shape = shape;
+        this.idClass = shape.model().id() == IdScheme.SEQUENCE ? Long.class : UUID.class;
     }
 
-    static String of(AccountModel model) {
-        MappingXml mapping = new MappingXml(model);
+    static String of(Shape shape) {
+        MappingXml mapping = new MappingXml(shape);
+        AccountModel model = shape.model();
         mapping.account(model.ownFields());
         model.profiles().keySet().forEach(profile -> mapping.profile(profile, model.fieldsOfProfile(profile)));
         return mapping.xml.append("</entity-mappings>\n").toString();
@@ -44,7 +48,20 @@ final class MappingXml {
     }
 
     private void field(Field field) {
-        basic(field.path().name(), Shape.column(field), field.column().kind().valueClass());
+        Column column = field.column();
+        String name = field.path().name();
+        if (column.many() || column.kind() == Column.Kind.JSON || column.kind() == Column.Kind.ACCOUNT) {
+            xml.append(
+                    "<basic name=\"%s\"><column name=\"%s\"/><type value=\"%s\"><parameters name=\"%s\" value=\"%s\"/></type></basic>\n"
+                            .formatted(
+                                    name,
+                                    shape.columnNow(field),
+                                    ColumnType.class.getName(),
+                                    ColumnType.COLUMN,
+                                    ColumnType.spelt(column)));
+        } else {
+            basic(name, shape.columnNow(field), column.kind().valueClass());
+        }
     }
 
     private void begin(String table, String idColumn) {

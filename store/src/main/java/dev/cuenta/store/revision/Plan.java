@@ -3,20 +3,47 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.revision.Change;
+import dev.cuenta.core.revision.ChangeKind;
+import dev.cuenta.core.revision.Effect;
+import dev.cuenta.core.revision.Renames;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What publishing has to do, worked out from the two models alone, so that an instance which takes a publish up again after a
- * crash comes to the same plan.
+ * What publishing has to do, worked out from the two models and the changes that were shown, so that an instance which takes a
+ * publish up again after a crash comes to the same plan.
  *
+ * @param number of the revision that is being published
  * @param base null for the first revision
  */
-record Plan(@Nullable AccountModel base, AccountModel next) {
+record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Change> changes) {
+    private static final Set<ChangeKind> OF_VALUES = Set.of(ChangeKind.TYPE_CHANGED, ChangeKind.LIMITS_NARROWED);
+
     /** Accounts of a kind that get a profile. */
     record Given(String kind, String profile) {}
+
+    /** Accounts of a kind that goes, and the kind that takes them over. */
+    record Inherited(String gone, String heir) {}
+
+    /** A field in both revisions, perhaps under another name. */
+    record Same(Field before, Field after) {
+        boolean renamed() {
+            return !before.path().equals(after.path());
+        }
+
+        boolean becomesRequired() {
+            return after.required() && !before.required();
+        }
+
+        boolean becomesOptional() {
+            return before.required() && !after.required();
+        }
+    }
 
     List<String> newProfiles() {
         return next.profiles().keySet().stream()
@@ -24,15 +51,12 @@ record Plan(@Nullable AccountModel base, AccountModel next) {
                 .toList();
     }
 
-    /** Fields that arrive in tables which have records. */
+    /** Fields that arrive in tables which have records, or had before their profile went. */
     List<Field> newFields() {
-        AccountModel before = base;
-        return before == null
+        return base == null
                 ? List.of()
                 : next.fields().values().stream()
-                        .filter(field -> before.field(field.path()).isEmpty())
-                        .filter(field -> field.path().profile() == null
-                                || before.profiles().containsKey(field.path().profile()))
+                        .filter(field -> renames().before(field.path()).isEmpty())
                         .toList();
     }
 
@@ -40,31 +64,75 @@ record Plan(@Nullable AccountModel base, AccountModel next) {
         return base == null
                 ? List.of()
                 : base.fields().values().stream()
-                        .filter(field -> next.field(field.path()).isEmpty())
+                        .filter(field -> renames().after(field.path()).isEmpty())
                         .toList();
     }
 
-    /** Fields that stay and whose rules in the database change. */
-    List<Field> changedChecks() {
-        List<Field> changed = new ArrayList<>();
-        for (Field field : next.fields().values()) {
-            Optional<Field> before = base == null ? Optional.empty() : base.field(field.path());
-            if (before.isPresent() && !Shape.checks(before.get()).equals(Shape.checks(field))) {
-                changed.add(field);
+    List<Same> sameFields() {
+        List<Same> same = new ArrayList<>();
+        if (base != null) {
+            for (Field after : next.fields().values()) {
+                renames()
+                        .before(after.path())
+                        .flatMap(base::field)
+                        .ifPresent(before -> same.add(new Same(before, after)));
             }
         }
-        return changed;
+        return same;
+    }
+
+    private Renames renames() {
+        return Renames.between(Objects.requireNonNull(base), next);
+    }
+
+    /** Fields whose values move to a column of their own, converted on the way. */
+    List<Same> converted() {
+        return sameFields().stream().filter(this::converts).toList();
+    }
+
+    /** Fields that keep their column. */
+    List<Same> unconverted() {
+        return sameFields().stream().filter(same -> !converts(same)).toList();
+    }
+
+    private boolean converts(Same same) {
+        return !same.before().column().equals(same.after().column())
+                || changes.stream()
+                        .anyMatch(change -> OF_VALUES.contains(change.kind())
+                                && change.effect() != Effect.INSTANT
+                                && change.path().equals(same.after().path().toString()));
+    }
+
+    /** Whether the field takes up a column that was kept aside. */
+    boolean restores(Field field) {
+        return changes.stream()
+                .anyMatch(change -> change.kind() == ChangeKind.FIELD_RESTORED
+                        && change.path().equals(field.path().toString()));
     }
 
     List<Given> givenProfiles() {
         List<Given> given = new ArrayList<>();
-        for (Kind kind :
-                base == null ? List.<Kind>of() : List.copyOf(base.kinds().values())) {
-            Kind after = next.kinds().getOrDefault(kind.name(), kind);
-            after.profiles().stream()
-                    .filter(profile -> !kind.profiles().contains(profile))
-                    .forEach(profile -> given.add(new Given(kind.name(), profile)));
+        for (Kind kind : kindsBefore()) {
+            successor(kind)
+                    .ifPresent(after -> after.profiles().stream()
+                            .filter(profile -> !kind.profiles().contains(profile))
+                            .forEach(profile -> given.add(new Given(kind.name(), profile))));
         }
         return given;
+    }
+
+    List<Inherited> inheritedKinds() {
+        return kindsBefore().stream()
+                .filter(kind -> !next.kinds().containsKey(kind.name()))
+                .flatMap(kind -> successor(kind).stream().map(heir -> new Inherited(kind.name(), heir.name())))
+                .toList();
+    }
+
+    private List<Kind> kindsBefore() {
+        return base == null ? List.of() : List.copyOf(base.kinds().values());
+    }
+
+    private Optional<Kind> successor(Kind kind) {
+        return Optional.ofNullable(next.kinds().get(kind.name())).or(() -> next.heirOf(kind.name()));
     }
 }

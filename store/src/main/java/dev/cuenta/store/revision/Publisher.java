@@ -1,9 +1,11 @@
 package dev.cuenta.store.revision;
 
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.store.database.Connections;
+import java.time.Duration;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -22,6 +24,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class Publisher {
     private static final Logger LOG = LoggerFactory.getLogger(Publisher.class);
     private static final String LOCK = "cuenta publish";
+    private static final Duration DRAIN_POLL = Duration.ofMillis(100);
 
     private final Connections connections;
     private final Revisions revisions;
@@ -55,40 +58,114 @@ public final class Publisher {
                 "Another revision is being published. Wait until it is done, then look at the diff again.");
     }
 
-    /** Does what is left of an unfinished publish, if there is one and no other instance is at it. */
+    /** Every statement that publishing would send, in order, with a comment line for each step; nothing is run. */
+    public List<String> script(int base, AccountModel next, List<Change> changes) {
+        return connections.each(sql -> {
+            AccountModel before = base == 0 ? null : model(base);
+            int number = 1
+                    + revisions.history().stream()
+                            .mapToInt(Revision::number)
+                            .max()
+                            .orElse(0);
+            Script script = new Script();
+            Steps steps = steps(new Plan(number, before, next, changes), script, sql);
+            for (Step step : List.of(Step.EXPAND, Step.FILL, Step.PROVE, Step.SWAP, Step.CONTRACT)) {
+                script.title(step);
+                run(step, steps, number, sql);
+            }
+            return script.lines();
+        });
+    }
+
+    /** Does what is left of an unfinished publish, if there is one, nobody paused it, and no other instance is at it. */
     public void carryOn() {
         connections.alone(LOCK, sql -> {
             Revision revision = revisions.unfinished().orElse(null);
-            if (revision != null) {
+            if (revision != null && revision.control() != Control.PAUSE) {
                 try {
                     run(revision, sql);
+                } catch (Halted paused) {
+                    LOG.info("Revision {} is paused", revision.number());
                 } catch (RuntimeException failure) {
                     record(revision, sql, "The step " + stepOf(revision, sql) + " stopped; it will be tried again.");
                     throw failure;
                 } finally {
                     // The connection goes back to those who may wait for a lock as long as they like.
                     sql.sql("reset lock_timeout").update();
+                    sql.sql("reset cuenta.filling").update();
                 }
             }
         });
     }
 
     private void run(Revision revision, JdbcClient sql) {
-        Plan plan = new Plan(
-                revision.base() == 0
-                        ? null
-                        : Revisions.modelOf(revisions.numbered(revision.base()).orElseThrow()),
-                Revisions.modelOf(revision));
-        Steps steps = new Steps(plan, revision.number(), sql, connections, live);
+        AccountModel before = revision.base() == 0 ? null : model(revision.base());
+        Plan plan = new Plan(revision.number(), before, Revisions.modelOf(revision), revision.changes());
+        Runnable control = () -> obey(revision.number(), sql);
+        Steps steps = steps(plan, statements(plan, sql, control), sql);
         record(revision, sql, null);
-        for (Step step = revision.step(); step != Step.DONE; step = step.next()) {
-            LOG.info("Revision {}: {}", revision.number(), step);
-            steps.run(step);
-            sql.sql("update cuenta.revision set step = ?, rows_done = 0, rows_total = 0 where number = ?")
-                    .params(step.next().toString(), revision.number())
-                    .update();
+        try {
+            for (Step step = revision.step(); step != Step.DONE; step = step.next()) {
+                control.run();
+                LOG.info("Revision {}: {}", revision.number(), step);
+                run(step, steps, revision.number(), sql);
+                revisions.moveTo(step.next(), revision.number(), sql);
+            }
+            LOG.info("Revision {} is published", revision.number());
+        } catch (Halted halted) {
+            if (Revisions.controlOf(revision.number(), sql) != Control.CANCEL) {
+                throw halted;
+            }
+            steps(plan, statements(plan, sql, () -> {}), sql).undo();
+            revisions.cancelled(revision.number(), sql);
+            LOG.info("Revision {} is cancelled", revision.number());
         }
-        LOG.info("Revision {} is published", revision.number());
+    }
+
+    private Steps steps(Plan plan, Statements statements, JdbcClient sql) {
+        return new Steps(plan, statements, new Catalogue(sql), new KeptColumns(sql));
+    }
+
+    private LiveStatements statements(Plan plan, JdbcClient sql, Runnable control) {
+        return new LiveStatements(plan.number(), new Shape(plan.next()), sql, connections, control);
+    }
+
+    private void run(Step step, Steps steps, int number, JdbcClient sql) {
+        switch (step) {
+            case EXPAND -> steps.expand();
+            case FILL -> steps.fill();
+            case PROVE -> steps.prove();
+            case SWAP -> steps.swap();
+            case DRAIN -> drain(number, sql);
+            case CONTRACT -> steps.contract();
+            case DONE -> {}
+        }
+    }
+
+    private static void obey(int number, JdbcClient sql) {
+        if (Revisions.controlOf(number, sql) != Control.RUN) {
+            throw new Halted();
+        }
+    }
+
+    /** Waits until no running instance uses an older revision. One that has not been seen for a while is not running. */
+    private void drain(int number, JdbcClient sql) {
+        live.refresh();
+        while (olderInstances(number, sql) > 0) {
+            LiveStatements.pause(DRAIN_POLL);
+            live.refresh();
+        }
+    }
+
+    private static long olderInstances(int number, JdbcClient sql) {
+        return sql.sql("select count(*) from cuenta.instance where revision < ? and seen_at > now() - interval '5 s'")
+                .param(number)
+                .query(Long.class)
+                .single();
+    }
+
+    private AccountModel model(int number) {
+        return Revisions.modelOf(revisions.numbered(number).orElseThrow());
     }
 
     private static Step stepOf(Revision revision, JdbcClient sql) {

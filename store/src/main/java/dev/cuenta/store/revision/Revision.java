@@ -25,11 +25,14 @@ public record Revision(
         long rowsDone,
         long rowsTotal,
         @Nullable String failure,
+        Control control,
         Instant startedAt,
+        Instant stepStartedAt,
         @Nullable Instant publishedAt) {
 
     public static final String PUBLISHING = "publishing";
     public static final String LIVE = "live";
+    public static final String CANCELLED = "cancelled";
 
     public boolean finished() {
         return step == Step.DONE;

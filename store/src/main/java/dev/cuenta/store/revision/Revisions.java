@@ -2,6 +2,8 @@ package dev.cuenta.store.revision;
 
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.store.database.Connections;
 import java.sql.ResultSet;
@@ -80,6 +82,49 @@ public final class Revisions {
                 .single());
     }
 
+    /**
+     * Pauses, resumes or cancels the publish that is under way.
+     *
+     * @throws Problem CONFLICT when none is, or when it is too late to cancel
+     */
+    public Revision control(int number, Control wanted) {
+        String from = wanted == Control.CANCEL ? " and state = 'publishing'" : "";
+        int changed = connections.each(sql -> sql.sql(
+                        "update cuenta.revision set control = ? where number = ? and step <> 'done' and control <> 'cancel'"
+                                + from)
+                .params(wanted.toString(), number)
+                .update());
+        if (changed == 0) {
+            throw Problem.of(
+                    ProblemKind.CONFLICT,
+                    "Revision " + number + " is not being published any more"
+                            + (wanted == Control.CANCEL
+                                    ? ", or is live already. Go back with: cuenta model revert"
+                                    : ". Look at: cuenta model history"));
+        }
+        return numbered(number).orElseThrow();
+    }
+
+    static Control controlOf(int number, JdbcClient sql) {
+        return Control.of(sql.sql("select control from cuenta.revision where number = ?")
+                .param(number)
+                .query(String.class)
+                .single());
+    }
+
+    void moveTo(Step step, int number, JdbcClient sql) {
+        sql.sql(
+                        "update cuenta.revision set step = ?, rows_done = 0, rows_total = 0, step_started_at = now() where number = ?")
+                .params(step.toString(), number)
+                .update();
+    }
+
+    void cancelled(int number, JdbcClient sql) {
+        sql.sql("update cuenta.revision set state = 'cancelled', step = 'done', failure = null where number = ?")
+                .param(number)
+                .update();
+    }
+
     private static Revision read(ResultSet row, int index) throws SQLException {
         return new Revision(
                 row.getInt("number"),
@@ -93,7 +138,9 @@ public final class Revisions {
                 row.getLong("rows_done"),
                 row.getLong("rows_total"),
                 row.getString("failure"),
+                Control.of(row.getString("control")),
                 row.getObject("started_at", OffsetDateTime.class).toInstant(),
+                row.getObject("step_started_at", OffsetDateTime.class).toInstant(),
                 instant(row.getObject("published_at", OffsetDateTime.class)));
     }
 

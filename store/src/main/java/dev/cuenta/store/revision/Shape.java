@@ -4,6 +4,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.IdScheme;
+import dev.cuenta.core.type.Column;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
@@ -11,17 +12,44 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.zip.CRC32;
 import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.json.JsonMapper;
 
 /** How the model's names and types are spelt in the database: one table for accounts and one for each profile. */
 public final class Shape {
     public static final String SCHEMA = "accounts";
     public static final String ACCOUNT = "account";
+    static final String REFERENCE = "reference";
+    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int LONGEST_NAME = 63;
 
     private final AccountModel model;
+    private final PhysicalNames names;
 
-    public Shape(AccountModel model) {
+    Shape(AccountModel model) {
+        this(model, PhysicalNames.NONE);
+    }
+
+    public Shape(AccountModel model, PhysicalNames names) {
         this.model = model;
+        this.names = names;
+    }
+
+    public AccountModel model() {
+        return model;
+    }
+
+    /** Comes before every id. */
+    String beforeAllIds() {
+        return model.id() == IdScheme.SEQUENCE ? "0" : "00000000-0000-0000-0000-000000000000";
+    }
+
+    PhysicalNames names() {
+        return names;
+    }
+
+    /** What the field's column is called at the moment; other than {@link #column} only while a publish is about to name it. */
+    public String columnNow(Field field) {
+        return names.of(table(field.path().profile()), column(field));
     }
 
     /** The table of a profile; of the account itself for null. */
@@ -47,7 +75,15 @@ public final class Shape {
     }
 
     static String uniqueIndex(Field field) {
-        return fitting(table(field.path().profile()) + "_" + column(field) + "_unique");
+        return index(field, field.limits().caseExact() ? "unique_exact" : "unique");
+    }
+
+    static String searchIndex(Field field) {
+        return index(field, "search");
+    }
+
+    private static String index(Field field, String sort) {
+        return fitting(table(field.path().profile()) + "_" + column(field) + "_" + sort);
     }
 
     static String constraint(Field field, String rule) {
@@ -57,25 +93,37 @@ public final class Shape {
     /** The field whose uniqueness an index keeps, so that a violation can be told back. */
     public Optional<Field> uniqueField(String index) {
         return model.fields().values().stream()
-                .filter(field -> field.unique() && uniqueIndex(field).equals(index))
+                .filter(field -> field.unique() && index.startsWith(uniqueIndex(field)))
                 .findFirst();
     }
 
-    static String type(Field field) {
+    /** The field whose reference to another account a constraint keeps. */
+    public Optional<Field> referringField(String constraint) {
+        return model.fields().values().stream()
+                .filter(field -> field.column().is(Column.Kind.ACCOUNT))
+                .filter(field -> constraint.startsWith(constraint(field, REFERENCE)))
+                .findFirst();
+    }
+
+    String type(Field field) {
         var column = field.column();
-        return switch (column.kind()) {
-            case TEXT -> "text";
+        String one = switch (column.kind()) {
+            // Hibernate reads arrays of varchar; lengths stand in checks for both.
+            case TEXT -> column.many() ? "varchar" : "text";
             case BIGINT -> "bigint";
             case NUMERIC -> "numeric(" + column.precision() + ", " + column.scale() + ")";
             case BOOLEAN -> "boolean";
             case DATE -> "date";
             case TIMESTAMP -> "timestamptz";
+            case JSON -> "jsonb";
+            case ACCOUNT -> idType();
         };
+        return column.many() ? one + "[]" : one;
     }
 
     /** What a unique field's values are compared by. */
     public static String comparable(Field field, String expression) {
-        return field.limits().caseExact() || !field.column().kind().valueClass().equals(String.class)
+        return field.limits().caseExact() || !field.column().is(Column.Kind.TEXT)
                 ? expression
                 : "cuenta.normal_form(" + expression + ")";
     }
@@ -84,36 +132,67 @@ public final class Shape {
     record Check(String name, String condition) {}
 
     static List<Check> checks(Field field) {
+        return checks(field, column(field));
+    }
+
+    /** The field's rules for a column that is called otherwise. */
+    static List<Check> checks(Field field, String columnName) {
         List<Check> checks = new ArrayList<>();
-        String column = quoted(column(field));
+        String column = quoted(columnName);
+        boolean many = field.column().many();
         var limits = field.limits();
-        between("char_length(" + column + ")", limits.minLength(), limits.maxLength())
+        String length = many ? "cuenta.%s(" + column + ")" : "char_length(" + column + ")";
+        between(length.formatted("shortest"), length.formatted("longest"), limits.minLength(), limits.maxLength())
                 .ifPresent(condition -> checks.add(new Check(constraint(field, "length"), condition)));
-        between(column, limits.min(), limits.max())
+        (many ? ofAll(column, limits.min(), limits.max()) : between(column, column, limits.min(), limits.max()))
                 .ifPresent(condition -> checks.add(new Check(constraint(field, "range"), condition)));
         if (!limits.options().isEmpty()) {
             String options = String.join(
                     ", ", limits.options().stream().map(Shape::literal).toList());
-            checks.add(new Check(constraint(field, "options"), column + " in (" + options + ")"));
+            checks.add(new Check(
+                    constraint(field, "options"),
+                    many ? column + " <@ array[" + options + "]::varchar[]" : column + " in (" + options + ")"));
+        }
+        if (many) {
+            checks.add(new Check(
+                    constraint(field, "items"), "cardinality(" + column + ") between 1 and " + limits.maxItems()));
         }
         return checks;
     }
 
-    private static Optional<String> between(String expression, @Nullable Object least, @Nullable Object most) {
-        if (least == null && most == null) {
-            return Optional.empty();
+    private static Optional<String> ofAll(String column, @Nullable Object least, @Nullable Object most) {
+        return joined(
+                least == null ? null : literal(least) + " <= all (" + column + ")",
+                most == null ? null : literal(most) + " >= all (" + column + ")");
+    }
+
+    private static Optional<String> between(String lower, String upper, @Nullable Object least, @Nullable Object most) {
+        return joined(
+                least == null ? null : lower + " >= " + literal(least),
+                most == null ? null : upper + " <= " + literal(most));
+    }
+
+    private static Optional<String> joined(@Nullable String one, @Nullable String other) {
+        if (one == null || other == null) {
+            return Optional.ofNullable(one == null ? other : one);
         }
-        List<String> bounds = new ArrayList<>();
-        if (least != null) {
-            bounds.add(expression + " >= " + literal(least));
-        }
-        if (most != null) {
-            bounds.add(expression + " <= " + literal(most));
-        }
-        return Optional.of(String.join(" and ", bounds));
+        return Optional.of(one + " and " + other);
     }
 
     /** A constant in SQL. Numbers and truth values stand for themselves; everything else is a quoted text. */
+    static String literal(Column column, Object value) {
+        if (column.kind() == Column.Kind.JSON) {
+            return literal(JSON.writeValueAsString(value)) + "::jsonb";
+        }
+        if (value instanceof List<?> items) {
+            return "array["
+                    + String.join(
+                            ", ",
+                            items.stream().map(item -> literal((Object) item)).toList()) + "]";
+        }
+        return literal(value);
+    }
+
     static String literal(Object value) {
         return value instanceof Number || value instanceof Boolean
                 ? value.toString()

@@ -1,256 +1,372 @@
 package dev.cuenta.store.revision;
 
-import dev.cuenta.core.model.Field;
-import dev.cuenta.store.database.Connections;
-import java.sql.SQLException;
-import java.time.Duration;
-import java.util.Objects;
-import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
-import org.springframework.jdbc.core.simple.JdbcClient;
+import static dev.cuenta.store.revision.Shape.quoted;
 
-/** The work of each step of one publish. */
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.Column;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The work of each step of one publish. Until the swap everything is done beside what the old revision uses; what takes
+ * something away from it waits for contract, when nobody uses it any more.
+ */
 final class Steps {
-    private static final Logger LOG = LoggerFactory.getLogger(Steps.class);
-    private static final int BATCH = 1000;
-    private static final int LOCK_ATTEMPTS = 30;
-    private static final String LOCK_NOT_AVAILABLE = "55P03";
-    private static final Duration DRAIN_POLL = Duration.ofMillis(100);
+    static final int BATCH = 2000;
 
     private final Plan plan;
-    private final int number;
-    private final JdbcClient sql;
-    private final Connections connections;
-    private final LiveRevisions live;
-    private final Ddl ddl;
+    private final Statements statements;
+    private final Catalogue catalogue;
     private final KeptColumns kept;
+    private final Ddl ddl;
+    private final List<Twin> twins;
 
-    Steps(Plan plan, int number, JdbcClient sql, Connections connections, LiveRevisions live) {
+    Steps(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept) {
         this.plan = plan;
-        this.number = number;
-        this.sql = sql;
-        this.connections = connections;
-        this.live = live;
+        this.statements = statements;
+        this.catalogue = catalogue;
+        this.kept = kept;
         this.ddl = new Ddl(plan.next());
-        this.kept = new KeptColumns(connections);
-    }
-
-    void run(Step step) {
-        switch (step) {
-            case EXPAND -> expand();
-            case FILL -> fill();
-            case PROVE -> prove();
-            case SWAP -> swap();
-            case DRAIN -> drain();
-            case CONTRACT -> contract();
-            case DONE -> {}
-        }
+        this.twins = plan.converted().stream().map(same -> new Twin(same, plan)).toList();
     }
 
     /** Makes room for the new revision beside the old one; everything that the old one does goes on working. */
-    private void expand() {
+    void expand() {
         if (plan.base() == null) {
-            ddl.firstTables().forEach(this::shortly);
+            ddl.firstTables().forEach(statements::shortly);
         }
-        plan.newProfiles().forEach(profile -> shortly(ddl.profileTable(profile)));
-        for (Field field : plan.newFields()) {
-            if (kept.restore(field)) {
-                // The old revision inserts without the column; what it makes gets what existing records get.
-                field.forExisting().ifPresent(value -> shortly(Ddl.setDefault(field, value)));
-            } else {
-                shortly(Ddl.addColumn(field));
+        plan.newProfiles().forEach(profile -> statements.shortly(ddl.profileTable(profile)));
+        plan.newFields().forEach(this::arrive);
+        twinsToSettle().forEach(twin -> twin.expand().forEach(statements::shortly));
+        for (Plan.Same same : plan.unconverted()) {
+            widen(same);
+            if (same.becomesOptional()) {
+                relax(same.before());
             }
-            Ddl.replaceChecks(field).ifPresent(this::shortly);
         }
-        plan.changedChecks().forEach(field -> Ddl.replaceChecks(field).ifPresent(this::shortly));
         // The new revision inserts without these.
-        plan.removedFields().stream()
-                .filter(Field::required)
-                .filter(kept::stillThere)
-                .forEach(field -> shortly(Ddl.alterColumn(field, "drop not null")));
+        plan.removedFields().stream().filter(Field::required).forEach(this::relax);
     }
 
-    private void fill() {
+    private void arrive(Field field) {
+        if (plan.restores(field)) {
+            statements.together(kept.restoring(field, ddl.shape()));
+            // The old revision inserts without the column; what it makes gets what existing records get.
+            field.forExisting().ifPresent(value -> statements.shortly(Ddl.setDefault(field, value)));
+        } else {
+            statements.shortly(ddl.addColumn(field));
+        }
+        Ddl.replaceChecks(field).ifPresent(statements::shortly);
+        Ddl.addReference(field, Shape.column(field)).ifPresent(statements::shortly);
+    }
+
+    /** While both revisions write, a value may keep either's rules. */
+    private void widen(Plan.Same same) {
+        String column = now(same);
+        List<Shape.Check> before = Shape.checks(same.before(), column);
+        List<Shape.Check> after = Shape.checks(same.after(), column);
+        if (conditions(before).equals(conditions(after))) {
+            return;
+        }
+        List<Shape.Check> either = new ArrayList<>();
+        for (Shape.Check check : before) {
+            String rule = suffix(check, same.before());
+            after.stream()
+                    .filter(other -> suffix(other, same.after()).equals(rule))
+                    .filter(other -> !other.condition().equals(check.condition()))
+                    .forEach(other -> either.add(new Shape.Check(
+                            check.name(), "(" + check.condition() + ") or (" + other.condition() + ")")));
+        }
+        Ddl.replaceChecks(same.before(), before, either).ifPresent(statements::shortly);
+    }
+
+    private static List<String> conditions(List<Shape.Check> checks) {
+        return checks.stream().map(Shape.Check::condition).toList();
+    }
+
+    private static String suffix(Shape.Check check, Field field) {
+        return check.name().replace(Shape.constraint(field, ""), "");
+    }
+
+    private void relax(Field field) {
+        if (catalogue.has(field, Shape.column(field))) {
+            statements.shortly(Ddl.alterColumn(field, Shape.column(field), "drop not null"));
+        }
+    }
+
+    void fill() {
         for (Field field : plan.newFields()) {
-            if (field.required() && field.forExisting().isPresent() && isNullable(field)) {
-                inBatches(ddl.fillColumn(field, BATCH));
+            if (field.required() && field.forExisting().isPresent()) {
+                fillEmpty(field, Shape.column(field));
+            }
+        }
+        for (Plan.Same same : plan.unconverted()) {
+            if (same.becomesRequired() && same.after().forExisting().isPresent()) {
+                fillEmpty(same.after(), now(same));
+            }
+        }
+        for (Twin twin : twinsToSettle()) {
+            statements.convert(twin);
+            if (twin.field().required() && twin.field().forExisting().isPresent()) {
+                fillEmpty(twin.field(), twin.column());
             }
         }
         fillProfiles();
     }
 
-    private void fillProfiles() {
-        for (Plan.Given given : plan.givenProfiles()) {
-            String missing = "select count(*) from accounts.account a where a.kind = ? and not exists (select 1 from "
-                    + Shape.qualified(given.profile()) + " p where p.account_id = a.id)";
-            long left = sql.sql(missing).param(given.kind()).query(Long.class).single();
-            sql.sql("update cuenta.revision set rows_total = rows_done + ? where number = ?")
-                    .params(left, number)
-                    .update();
-            inBatches(ddl.fillProfile(given.profile(), given.kind(), BATCH));
+    private void fillEmpty(Field field, String column) {
+        if (catalogue.isNullable(field, column)) {
+            statements.walk(
+                    "select count(*) from " + Shape.qualified(field.path().profile()) + " where " + quoted(column)
+                            + " is null",
+                    ddl.fillColumn(field, column, BATCH));
         }
     }
 
-    private record Batch(@Nullable String last, long filled) {}
-
-    /** Each batch is committed before the next, so no lock is held for long and nothing is lost when the work is cut off. */
-    private void inBatches(String statement) {
-        Batch batch = new Batch(ddl.beforeAll(), 0);
-        while (batch.last() != null) {
-            batch = sql.sql(statement)
-                    .param(batch.last())
-                    .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
-                    .single();
-            sql.sql("update cuenta.revision set rows_done = rows_done + ? where number = ?")
-                    .params(batch.filled(), number)
-                    .update();
+    private void fillProfiles() {
+        for (Plan.Given given : plan.givenProfiles()) {
+            String missing = "select count(*) from accounts.account a where a.kind = " + Shape.literal(given.kind())
+                    + " and not exists (select 1 from " + Shape.qualified(given.profile())
+                    + " p where p.account_id = a.id)";
+            statements.walk(missing, ddl.fillProfile(given.profile(), given.kind(), BATCH));
         }
     }
 
     /** Holds the records against the new rules, without a lock that blocks readers or writers. */
-    private void prove() {
-        plan.next().fields().values().stream().filter(Field::unique).forEach(this::proveUnique);
-        sql.sql("""
-                select format('alter table %s validate constraint %I', conrelid::regclass, conname)
-                from pg_constraint where connamespace = 'accounts'::regnamespace and not convalidated
-                and pg_get_constraintdef(oid) not like '%IS NOT NULL%'""").query(String.class).list().forEach(this::shortly);
-        plan.newFields().stream()
-                .filter(field -> field.required() && field.forExisting().isPresent())
-                .filter(this::isNullable)
-                .forEach(this::proveRequired);
+    void prove() {
+        plan.next().fields().values().forEach(this::index);
+        for (Field field : plan.newFields()) {
+            validate(field);
+            if (field.required() && field.forExisting().isPresent()) {
+                require(field, Shape.column(field));
+            }
+        }
     }
 
-    /** An index that was cut off while it was built is there but invalid. */
-    private void proveUnique(Field field) {
-        String name = Shape.uniqueIndex(field);
-        boolean broken = sql.sql(
-                        "select exists (select 1 from pg_index where indexrelid = to_regclass(?) and not indisvalid)")
-                .param("accounts." + Shape.quoted(name))
-                .query(Boolean.class)
-                .single();
-        if (broken) {
-            shortly("drop index concurrently if exists accounts." + Shape.quoted(name));
+    private void index(Field field) {
+        Twin twin = twinOf(field);
+        String column = twin == null ? nowOf(field) : twin.column();
+        for (Ddl.Index index : Ddl.indexes(field, column)) {
+            String name = twin == null ? index.name() : index.nameInRevision(plan.number());
+            if (twin == null && isRenamed(field) && catalogue.hasIndex(formerName(field, index))) {
+                continue;
+            }
+            if (catalogue.isBroken(name)) {
+                // It was cut off while it was built.
+                statements.shortly(Ddl.dropIndex(name));
+            }
+            statements.shortly(Ddl.createIndex(field, name, index));
         }
-        shortly(Ddl.uniqueIndex(field));
+    }
+
+    private void validate(Field field) {
+        Shape.checks(field).forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
+        Ddl.addReference(field, "")
+                .ifPresent(any -> statements.shortly(Ddl.validate(field, Shape.constraint(field, Shape.REFERENCE))));
     }
 
     /**
      * SET NOT NULL alone would scan the table under a lock; with a proven check it does not. A record that the old revision
      * made in between may have no value: then the check stays as it is, and holds for every record from now on.
      */
-    private void proveRequired(Field field) {
-        String check = Shape.quoted(Shape.constraint(field, "required"));
-        String column = Shape.quoted(Shape.column(field));
-        String table = Shape.qualified(field.path().profile());
-        shortly("alter table " + table + " drop constraint if exists " + check);
-        shortly("alter table " + table + " add constraint " + check + " check (" + column + " is not null) not valid");
-        long without = sql.sql("select count(*) from " + table + " where " + column + " is null")
-                .query(Long.class)
-                .single();
-        if (without > 0) {
-            LOG.warn("{} records made while the required field {} arrived have no value of it", without, field.path());
+    private void require(Field field, String column) {
+        if (!catalogue.isNullable(field, column)) {
             return;
         }
-        shortly("alter table " + table + " validate constraint " + check);
-        shortly(Ddl.alterColumn(field, "set not null"));
-        shortly("alter table " + table + " drop constraint " + check);
-    }
-
-    private boolean isNullable(Field field) {
-        return sql.sql("select not attnotnull from pg_attribute where attrelid = to_regclass(?) and attname = ?")
-                .params(Shape.qualified(field.path().profile()), Shape.column(field))
-                .query(Boolean.class)
-                .single();
-    }
-
-    private void swap() {
-        connections.together(together -> {
-            together.sql("update cuenta.revision set state = 'past' where state = 'live' and number <> ?")
-                    .param(number)
-                    .update();
-            return together.sql(
-                            "update cuenta.revision set state = 'live', published_at = coalesce(published_at, now()) where number = ?")
-                    .param(number)
-                    .update();
-        });
-    }
-
-    /** Waits until no running instance uses an older revision. One that has not been seen for a while is not running. */
-    private void drain() {
-        live.refresh();
-        while (olderInstances() > 0) {
-            pause(DRAIN_POLL);
-            live.refresh();
+        String check = quoted(Shape.constraint(field, "required"));
+        statements.shortly(Ddl.alterTable(field) + " drop constraint if exists " + check + ", add constraint " + check
+                + " check (" + quoted(column) + " is not null) not valid");
+        if (catalogue.holdsEverywhere(field, quoted(column) + " is not null")) {
+            statements.shortly(Ddl.alterTable(field) + " validate constraint " + check);
+            statements.shortly(Ddl.alterColumn(field, column, "set not null"));
+            statements.shortly(Ddl.alterTable(field) + " drop constraint " + check);
         }
     }
 
-    private long olderInstances() {
-        return sql.sql("select count(*) from cuenta.instance where revision < ? and seen_at > now() - interval '5 s'")
-                .param(number)
-                .query(Long.class)
-                .single();
+    /** The new revision is live from here on, and knows by which names it finds what is not renamed yet. */
+    void swap() {
+        List<String> together = new ArrayList<>();
+        twinsToSettle().forEach(twin -> together.add(named(twin.field(), twin.column())));
+        renamesToSettle().forEach(same -> together.add(named(same.after(), Shape.column(same.before()))));
+        together.add("update cuenta.revision set state = 'past' where state = 'live' and number <> " + plan.number());
+        together.add(
+                "update cuenta.revision set state = 'live', published_at = coalesce(published_at, now()) where number = "
+                        + plan.number());
+        statements.together(together);
+    }
+
+    private String named(Field field, String physical) {
+        return "insert into cuenta.column_name (table_name, column_name, physical, revision) values ("
+                + String.join(
+                        ", ",
+                        Shape.literal(Shape.table(field.path().profile())),
+                        Shape.literal(Shape.column(field)),
+                        Shape.literal(physical),
+                        String.valueOf(plan.number()))
+                + ") on conflict do nothing";
     }
 
     /** Tidies what only the old revision needed. */
-    private void contract() {
-        fillProfiles(); // for accounts that instances on the old revision made after the first fill
-        plan.removedFields().forEach(field -> kept.keep(field, number));
-        plan.newFields().forEach(field -> shortly(Ddl.setDefault(field, field.defaultValue())));
+    void contract() {
+        fill(); // for what instances on the old revision made or changed after the first fill
+        for (Plan.Inherited kind : plan.inheritedKinds()) {
+            statements.walk(
+                    "select count(*) from accounts.account where kind = " + Shape.literal(kind.gone()),
+                    ddl.inheritKind(kind.gone(), kind.heir(), BATCH));
+        }
+        twinsToSettle().forEach(twin -> statements.together(twin.settle()));
+        renamesToSettle().forEach(same -> statements.together(renamed(same)));
+        plan.removedFields().stream()
+                .filter(field -> catalogue.has(field, Shape.column(field)))
+                .forEach(field -> statements.together(kept.keeping(field, plan.number())));
+        plan.sameFields().forEach(this::narrow);
+        plan.sameFields().forEach(this::dropOldIndexes);
         // Only now, for the old revision could not have given a value.
-        plan.newFields().stream()
+        plan.next().fields().values().stream()
                 .filter(Field::required)
-                .filter(this::isNullable)
-                .forEach(this::proveRequired);
-        plan.next().fields().values().stream()
-                .filter(this::describedAnew)
-                .forEach(field -> shortly(Ddl.comment(field)));
-        plan.next().fields().values().stream()
-                .filter(this::defaultChanges)
-                .forEach(field -> shortly(Ddl.setDefault(field, field.defaultValue())));
+                .filter(field -> plan.base() != null)
+                .forEach(field -> require(field, Shape.column(field)));
+        plan.next().fields().values().forEach(this::describe);
     }
 
-    private @Nullable Field before(Field field) {
-        return plan.base() == null ? null : plan.base().field(field.path()).orElse(null);
+    private List<String> renamed(Plan.Same same) {
+        Field field = same.after();
+        List<String> together = new ArrayList<>();
+        together.add(Ddl.renameColumn(field.path().profile(), Shape.column(same.before()), Shape.column(field)));
+        Shape.checks(same.before())
+                .forEach(check ->
+                        together.add(Ddl.alterTable(field) + " drop constraint if exists " + quoted(check.name())));
+        Ddl.indexes(field)
+                .forEach(index -> together.add("alter index if exists " + Shape.SCHEMA + "."
+                        + quoted(formerName(field, index)) + " rename to " + quoted(index.name())));
+        together.add("delete from cuenta.column_name where revision = " + plan.number() + " and table_name = "
+                + Shape.literal(Shape.table(field.path().profile())) + " and column_name = "
+                + Shape.literal(Shape.column(field)));
+        return together;
     }
 
-    private boolean describedAnew(Field field) {
-        Field before = before(field);
-        return before == null
-                || !before.label().equals(field.label())
-                || !before.description().equals(field.description());
+    /** The rules as the new revision has them. A value that came in between and breaks one leaves it unproven. */
+    private void narrow(Plan.Same same) {
+        Field field = same.after();
+        List<Shape.Check> before = Shape.checks(same.before());
+        List<Shape.Check> after = Shape.checks(field);
+        if (!before.equals(after) || twinOf(field) != null) {
+            Ddl.replaceChecks(field, before, after).ifPresent(statements::shortly);
+            after.stream()
+                    .filter(check -> catalogue.holdsEverywhere(field, check.condition()))
+                    .forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
+        }
+        if (field.column().is(Column.Kind.ACCOUNT) && twinOf(field) != null) {
+            Ddl.addReference(field, Shape.column(field)).ifPresent(statements::shortly);
+            statements.shortly(Ddl.validate(field, Shape.constraint(field, Shape.REFERENCE)));
+        }
     }
 
-    private boolean defaultChanges(Field field) {
-        Field before = before(field);
-        return before != null && !Objects.equals(before.defaultValue(), field.defaultValue());
+    private void dropOldIndexes(Plan.Same same) {
+        List<String> wanted =
+                Ddl.indexes(same.after()).stream().map(Ddl.Index::name).toList();
+        Ddl.indexes(same.before()).stream()
+                .map(Ddl.Index::name)
+                .filter(name -> !wanted.contains(name))
+                .filter(catalogue::hasIndex)
+                .forEach(name -> statements.shortly(Ddl.dropIndex(name)));
     }
 
-    /** Waits for its lock only briefly, so that those who queue behind it are not held up; then tries again. */
-    private void shortly(String statement) {
-        sql.sql("set lock_timeout = '1s'").update();
-        for (int attempt = 1; ; attempt++) {
-            try {
-                sql.sql(statement).update();
-                return;
-            } catch (DataAccessException failure) {
-                boolean lockWasBusy = failure.getMostSpecificCause() instanceof SQLException cause
-                        && LOCK_NOT_AVAILABLE.equals(cause.getSQLState());
-                if (!lockWasBusy || attempt == LOCK_ATTEMPTS) {
-                    throw failure;
+    private void describe(Field field) {
+        Optional<Field> before = twinOf(field) == null ? before(field) : Optional.empty();
+        if (before.filter(it -> it.presentation().equals(field.presentation())).isEmpty()) {
+            statements.shortly(Ddl.comment(field));
+        }
+        if (before.filter(it -> Objects.equals(it.defaultValue(), field.defaultValue()))
+                .isEmpty()) {
+            statements.shortly(Ddl.setDefault(field, field.defaultValue()));
+        }
+    }
+
+    /** Takes back what was made beside the old revision. Only before the swap. */
+    void undo() {
+        twins.forEach(twin -> twin.undo().forEach(statements::shortly));
+        for (Plan.Same same : plan.unconverted()) {
+            Field before = same.before();
+            if (!conditions(Shape.checks(before)).equals(conditions(Shape.checks(same.after(), now(same))))) {
+                Ddl.replaceChecks(before, Shape.checks(same.after()), Shape.checks(before))
+                        .ifPresent(statements::shortly);
+                Shape.checks(before).forEach(check -> statements.shortly(Ddl.validate(before, check.name())));
+            }
+            List<String> old = Ddl.indexes(before).stream().map(Ddl.Index::name).toList();
+            Ddl.indexes(same.after()).stream()
+                    .map(Ddl.Index::name)
+                    .filter(name -> !old.contains(name))
+                    .forEach(name -> statements.shortly(Ddl.dropIndex(name)));
+        }
+        for (Field field : plan.newFields()) {
+            if (plan.restores(field)) {
+                if (catalogue.has(field, Shape.column(field))) {
+                    statements.together(kept.keeping(field, plan.number()));
                 }
-                pause(Duration.ofMillis(200));
+            } else if (catalogue.hasTable(field.path().profile())) {
+                statements.shortly(Ddl.alterTable(field) + " drop column if exists " + quoted(Shape.column(field)));
             }
         }
+        plan.newProfiles().stream()
+                .filter(profile -> !kept.keepsFrom(profile))
+                .forEach(profile -> statements.shortly("drop table if exists " + Shape.qualified(profile)));
+        if (plan.base() != null) {
+            plan.base().fields().values().stream()
+                    .filter(Field::required)
+                    .forEach(field -> require(field, Shape.column(field)));
+        }
     }
 
-    private static void pause(Duration duration) {
-        try {
-            Thread.sleep(duration.toMillis());
-        } catch (InterruptedException stopping) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("Interrupted; the publish goes on at the next start", stopping);
-        }
+    private List<Twin> twinsToSettle() {
+        return twins.stream().filter(twin -> !kept.isKept(twin)).toList();
+    }
+
+    private List<Plan.Same> renamesToSettle() {
+        return plan.unconverted().stream()
+                .filter(Plan.Same::renamed)
+                .filter(same -> !Shape.column(same.before()).equals(Shape.column(same.after())))
+                .filter(same -> catalogue.has(same.before(), Shape.column(same.before())))
+                .toList();
+    }
+
+    private @Nullable Twin twinOf(Field field) {
+        return twins.stream()
+                .filter(twin -> twin.field().path().equals(field.path()))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private boolean isRenamed(Field field) {
+        return before(field).filter(it -> !it.path().equals(field.path())).isPresent();
+    }
+
+    private Optional<Field> before(Field field) {
+        return plan.sameFields().stream()
+                .filter(same -> same.after().path().equals(field.path()))
+                .map(Plan.Same::before)
+                .findFirst();
+    }
+
+    private String formerName(Field field, Ddl.Index index) {
+        Field before = before(field).orElse(field);
+        return index.name().replace(Shape.constraint(field, ""), Shape.constraint(before, ""));
+    }
+
+    private String nowOf(Field field) {
+        return plan.sameFields().stream()
+                .filter(same -> same.after().path().equals(field.path()))
+                .map(this::now)
+                .findFirst()
+                .orElse(Shape.column(field));
+    }
+
+    /** A renamed column has its old name until contract. */
+    private String now(Plan.Same same) {
+        String after = Shape.column(same.after());
+        return catalogue.has(same.after(), after) ? after : Shape.column(same.before());
     }
 }

@@ -3,6 +3,7 @@ package dev.cuenta.store.database;
 import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.ModelDiff;
@@ -14,6 +15,7 @@ import dev.cuenta.store.revision.Revisions;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -77,8 +79,12 @@ public final class TestDatabase implements AutoCloseable {
         return revisions
                 .live()
                 .map(revision -> ModelDiff.between(
-                        revision.number(), Revisions.modelOf(revision), next, new CountedRecords(connections)))
+                        revision.number(), Revisions.modelOf(revision), next, counted(Revisions.modelOf(revision))))
                 .orElseGet(() -> ModelDiff.first(next));
+    }
+
+    private CountedRecords counted(AccountModel model) {
+        return new CountedRecords(connections, model, rule -> Optional.empty());
     }
 
     /** Publishes the file as the service would, and waits until it is done. */
@@ -99,6 +105,10 @@ public final class TestDatabase implements AutoCloseable {
         LiveRevisions another = new LiveRevisions(dataSource, connections, revisions);
         another.refresh();
         return another;
+    }
+
+    public Revisions revisions() {
+        return revisions;
     }
 
     public Revision latest() {

@@ -1,0 +1,68 @@
+package dev.cuenta.core.model;
+
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * A program of the team that uses accounts, with its contract: what it reads, what it writes, which permissions it asks about.
+ *
+ * @param reads names of fields, {@code kind}, and wildcards such as {@code person.*}
+ * @param writes as {@code reads}
+ * @param asks names of permissions
+ * @param dependents its own sorts of records that hang on an account, and what becomes of them when the account goes
+ */
+public record Service(
+        String name,
+        String label,
+        Set<String> reads,
+        Set<String> writes,
+        Set<String> asks,
+        Map<String, OnDelete> dependents) {
+    /** As SQL's referential actions. */
+    public enum OnDelete {
+        RESTRICT,
+        CASCADE,
+        SET_NULL
+    }
+
+    public static final String KIND = "kind";
+
+    public Service {
+        reads = Set.copyOf(reads);
+        writes = Set.copyOf(writes);
+        asks = Set.copyOf(asks);
+        dependents = Map.copyOf(dependents);
+    }
+
+    /** The fields that the contract reads, its wildcards resolved. A secret field is granted by its name alone. */
+    public Set<FieldPath> readFields(AccountModel model) {
+        return resolved(reads, model);
+    }
+
+    public Set<FieldPath> writtenFields(AccountModel model) {
+        return resolved(writes, model);
+    }
+
+    /** Every name the contract gives. */
+    public Set<String> named() {
+        Set<String> named = new LinkedHashSet<>(reads);
+        named.addAll(writes);
+        return named;
+    }
+
+    private static Set<FieldPath> resolved(Set<String> names, AccountModel model) {
+        Set<FieldPath> fields = new LinkedHashSet<>();
+        for (FieldPath path : model.fields().keySet()) {
+            if (names.contains(path.toString()) || names.contains(wildcard(path))) {
+                fields.add(path);
+            }
+        }
+        return fields;
+    }
+
+    /** {@code *} stands for the account's own fields, {@code person.*} for the profile's. */
+    static String wildcard(FieldPath path) {
+        return path.profile() == null ? "*" : path.profile() + ".*";
+    }
+}

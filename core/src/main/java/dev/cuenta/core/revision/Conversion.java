@@ -1,0 +1,88 @@
+package dev.cuenta.core.revision;
+
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.Column;
+import dev.cuenta.core.type.Outcome;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * How the values of a field become those of the same field with another type. The new type itself judges every value, so what
+ * is converted is exactly what a person could have typed.
+ */
+public final class Conversion {
+    /** What each sort of column can be read as, beside itself. */
+    private static final Map<Column.Kind, Set<Column.Kind>> POSSIBLE = Map.of(
+            Column.Kind.TEXT,
+                    Set.of(
+                            Column.Kind.BIGINT,
+                            Column.Kind.NUMERIC,
+                            Column.Kind.BOOLEAN,
+                            Column.Kind.DATE,
+                            Column.Kind.TIMESTAMP),
+            Column.Kind.BIGINT, Set.of(Column.Kind.TEXT, Column.Kind.NUMERIC),
+            Column.Kind.NUMERIC, Set.of(Column.Kind.TEXT, Column.Kind.BIGINT),
+            Column.Kind.BOOLEAN, Set.of(Column.Kind.TEXT),
+            Column.Kind.DATE, Set.of(Column.Kind.TEXT, Column.Kind.TIMESTAMP),
+            Column.Kind.TIMESTAMP, Set.of(Column.Kind.TEXT, Column.Kind.DATE),
+            Column.Kind.JSON, Set.of(),
+            Column.Kind.ACCOUNT, Set.of(Column.Kind.TEXT));
+
+    private Conversion() {}
+
+    public static boolean possible(Field before, Field after) {
+        Column.Kind from = before.column().kind();
+        Column.Kind to = after.column().kind();
+        boolean kinds = from == to || POSSIBLE.getOrDefault(from, Set.of()).contains(to);
+        // One value becomes a list of one; which of several would be the one, nobody can say.
+        return kinds && (!before.type().isMany() || after.type().isMany());
+    }
+
+    /** The stored value as the field would read it now; refused when it does not fit. */
+    public static Outcome convert(Object value, Field before, Field after) {
+        if (after.type().isMany()) {
+            List<?> values = before.type().isMany() ? (List<?>) value : List.of(value);
+            return after.type()
+                    .read(
+                            values.stream()
+                                    .map(item -> raw(item, after.column().kind()))
+                                    .toList(),
+                            after.limits());
+        }
+        return after.type().read(raw(value, after.column().kind()), after.limits());
+    }
+
+    private static Object raw(Object value, Column.Kind to) {
+        return switch (to) {
+            case TEXT, ACCOUNT -> value instanceof BigDecimal number ? number.toPlainString() : value.toString();
+            case BIGINT, NUMERIC -> value instanceof String text ? number(text.strip()) : value;
+            case BOOLEAN -> value instanceof String text ? truth(text.strip()) : value;
+            case DATE ->
+                value instanceof Instant instant
+                        ? day(instant)
+                        : value.toString().strip();
+            case TIMESTAMP ->
+                value instanceof LocalDate day
+                        ? day + "T00:00:00Z"
+                        : value.toString().strip();
+            case JSON -> value;
+        };
+    }
+
+    private static Object number(String text) {
+        return text.matches("[+-]?[0-9]{1,40}(\\.[0-9]{1,40})?") ? new BigDecimal(text) : text;
+    }
+
+    private static Object truth(String text) {
+        return text.equals("true") || text.equals("false") ? (Object) Boolean.valueOf(text) : text;
+    }
+
+    private static String day(Instant instant) {
+        return instant.atOffset(ZoneOffset.UTC).toLocalDate().toString();
+    }
+}

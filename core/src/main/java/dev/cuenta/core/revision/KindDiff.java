@@ -1,0 +1,153 @@
+package dev.cuenta.core.revision;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Kind;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+
+/** The differences of kinds and of the profiles they have. */
+final class KindDiff {
+    private final AccountModel live;
+    private final AccountModel next;
+    private final StoredRecords stored;
+    private final List<Change> changes;
+
+    KindDiff(AccountModel live, AccountModel next, StoredRecords stored, List<Change> changes) {
+        this.live = live;
+        this.next = next;
+        this.stored = stored;
+        this.changes = changes;
+    }
+
+    void compare() {
+        live.kinds().values().forEach(this::compare);
+        next.kinds().values().stream()
+                .filter(kind -> !live.kinds().containsKey(kind.name()))
+                .forEach(kind -> changes.add(Change.of(
+                        ChangeKind.KIND_ADDED,
+                        "kinds." + kind.name(),
+                        Effect.INSTANT,
+                        "The kind `" + kind.name() + "` is new.",
+                        kind.formerly().isEmpty()
+                                ? "No account is of it yet."
+                                : "It takes over the accounts of " + String.join(", ", kind.formerly()) + ".")));
+        compareProfiles();
+    }
+
+    private void compare(Kind before) {
+        Kind after = next.kinds().get(before.name());
+        if (after == null) {
+            removed(before);
+            return;
+        }
+        long records = stored.accountsOfKind(before.name());
+        profiles(before, after, records);
+        if (!before.label().equals(after.label()) || before.byDefault() != after.byDefault()) {
+            changes.add(Change.of(
+                    ChangeKind.RULES_CHANGED,
+                    "kinds." + after.name(),
+                    Effect.INSTANT,
+                    "The kind `" + after.name() + "` is described differently.",
+                    "No record changes."));
+        }
+    }
+
+    private void removed(Kind kind) {
+        long records = stored.accountsOfKind(kind.name());
+        Optional<Kind> heir = next.heirOf(kind.name());
+        String what = "The kind `" + kind.name() + "` goes.";
+        if (heir.isPresent()) {
+            changes.add(Change.of(
+                            ChangeKind.KIND_REMOVED,
+                            "kinds." + kind.name(),
+                            records == 0 ? Effect.INSTANT : Effect.BACKFILL,
+                            what,
+                            "Its accounts become of the kind `" + heir.get().name() + "`.")
+                    .touching(records));
+            profiles(kind, heir.get(), records);
+        } else {
+            changes.add(Change.of(
+                            ChangeKind.KIND_REMOVED,
+                            "kinds." + kind.name(),
+                            records == 0 ? Effect.INSTANT : Effect.DECISION,
+                            what,
+                            records == 0
+                                    ? "No account is of it."
+                                    : "Say what its accounts become: write `formerly: [" + kind.name()
+                                            + "]` in the kind that takes them over.")
+                    .touching(records));
+        }
+    }
+
+    private void profiles(Kind before, Kind after, long records) {
+        after.profiles().stream()
+                .filter(profile -> !before.profiles().contains(profile))
+                .forEach(profile -> given(after, profile, records));
+        before.profiles().stream()
+                .filter(profile -> !after.profiles().contains(profile))
+                .filter(next.profiles()::containsKey)
+                .forEach(profile -> changes.add(Change.of(
+                                ChangeKind.PROFILE_TAKEN,
+                                after.name() + "." + profile,
+                                records == 0 ? Effect.INSTANT : Effect.LOSS,
+                                "Accounts of the kind `" + after.name() + "` lose the profile `" + profile + "`.",
+                                records == 0
+                                        ? "No account is of the kind."
+                                        : "It stays stored and comes back when the kind gets the profile again.")
+                        .touching(records)
+                        .toAllowIf(records > 0)));
+    }
+
+    private void given(Kind kind, String profile, long records) {
+        String path = kind.name() + "." + profile;
+        String what = "Accounts of the kind `" + kind.name() + "` get the profile `" + profile + "`.";
+        List<Field> fields = next.fieldsOfProfile(profile);
+        Optional<String> owed = fields.stream()
+                .flatMap(field -> FieldDiff.owed(field, records).stream())
+                .findFirst();
+        if (owed.isPresent()) {
+            changes.add(Change.of(ChangeKind.PROFILE_GIVEN, path, Effect.DECISION, what, owed.get())
+                    .touching(records));
+        } else {
+            changes.add(Change.of(
+                            ChangeKind.PROFILE_GIVEN,
+                            path,
+                            records == 0 ? Effect.INSTANT : Effect.BACKFILL,
+                            what,
+                            "Each gets a profile with what its fields say for existing records.")
+                    .touching(records)
+                    .toAllowIf(records > 0 && fields.stream().anyMatch(FieldDiff::promotes)));
+        }
+    }
+
+    private void compareProfiles() {
+        for (String profile : live.profiles().keySet()) {
+            if (!next.profiles().containsKey(profile)) {
+                changes.add(Change.of(
+                        ChangeKind.PROFILE_REMOVED,
+                        "profiles." + profile,
+                        Effect.INSTANT,
+                        "The profile `" + profile + "` goes.",
+                        "What becomes of its fields is said at each of them."));
+            } else if (!Objects.equals(
+                    live.profiles().get(profile), next.profiles().get(profile))) {
+                changes.add(Change.of(
+                        ChangeKind.FIELD_DESCRIBED,
+                        "profiles." + profile,
+                        Effect.INSTANT,
+                        "The profile `" + profile + "` is described differently.",
+                        "No record changes."));
+            }
+        }
+        next.profiles().keySet().stream()
+                .filter(profile -> !live.profiles().containsKey(profile))
+                .forEach(profile -> changes.add(Change.of(
+                        ChangeKind.PROFILE_ADDED,
+                        "profiles." + profile,
+                        Effect.INSTANT,
+                        "The profile `" + profile + "` is new.",
+                        "Makes a table with " + next.fieldsOfProfile(profile).size() + " fields.")));
+    }
+}

@@ -1,0 +1,14 @@
+package dev.cuenta.core.revision;
+
+/** Shows that a value is there without saying what it is. */
+final class Masks {
+    private Masks() {}
+
+    /** The first character and the length; a short value shows nothing. */
+    static String masked(String value) {
+        int length = value.codePointCount(0, value.length());
+        return length < 4
+                ? "(" + length + " characters)"
+                : value.substring(0, value.offsetByCodePoints(0, 1)) + "… (" + length + " characters)";
+    }
+}

@@ -1,0 +1,50 @@
+package dev.cuenta.core.revision;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Which field of the live revision is which of the next. A field keeps its name, or says what it was called formerly; one that
+ * goes back to the name that the live field says it had is the same field too, so that a rename can be reverted.
+ */
+public final class Renames {
+    private final Map<FieldPath, FieldPath> beforeByAfter = new HashMap<>();
+    private final Map<FieldPath, FieldPath> afterByBefore = new HashMap<>();
+
+    private Renames() {}
+
+    public static Renames between(AccountModel live, AccountModel next) {
+        Renames renames = new Renames();
+        next.fields().keySet().stream().filter(live.fields()::containsKey).forEach(path -> renames.same(path, path));
+        next.fields().values().stream()
+                .filter(field -> live.fields().containsKey(field.formerPath()))
+                .forEach(field -> renames.same(field.formerPath(), field.path()));
+        live.fields().values().stream()
+                .filter(field -> next.fields().containsKey(field.formerPath()))
+                .map(Field::path)
+                .forEach(path ->
+                        renames.same(path, live.field(path).orElseThrow().formerPath()));
+        return renames;
+    }
+
+    private void same(FieldPath before, FieldPath after) {
+        if (!afterByBefore.containsKey(before) && !beforeByAfter.containsKey(after)) {
+            afterByBefore.put(before, after);
+            beforeByAfter.put(after, before);
+        }
+    }
+
+    /** The field of the live revision; empty for a new one. */
+    public Optional<FieldPath> before(FieldPath after) {
+        return Optional.ofNullable(beforeByAfter.get(after));
+    }
+
+    /** The field of the next revision; empty for one that goes. */
+    public Optional<FieldPath> after(FieldPath before) {
+        return Optional.ofNullable(afterByBefore.get(before));
+    }
+}

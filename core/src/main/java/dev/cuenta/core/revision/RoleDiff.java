@@ -1,0 +1,100 @@
+package dev.cuenta.core.revision;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Role;
+import java.util.List;
+import java.util.Optional;
+
+/** The differences of roles. A role is its number: the name may change, the number never. */
+final class RoleDiff {
+    private final AccountModel live;
+    private final AccountModel next;
+    private final StoredRecords stored;
+    private final List<Change> changes;
+
+    RoleDiff(AccountModel live, AccountModel next, StoredRecords stored, List<Change> changes) {
+        this.live = live;
+        this.next = next;
+        this.stored = stored;
+        this.changes = changes;
+    }
+
+    void compare() {
+        for (Role role : live.roles().values()) {
+            Role sameName = next.roles().get(role.name());
+            Optional<Role> sameNumber = next.roleNumbered(role.number());
+            if (sameName != null && sameName.number() != role.number()) {
+                cannot(role, "The role `" + role.name() + "` gets another number.", "Accounts hold it by its number.");
+            } else if (sameNumber.isPresent()) {
+                changed(role, sameNumber.get());
+            } else {
+                removed(role);
+            }
+        }
+        next.roles().values().stream()
+                .filter(role -> live.roleNumbered(role.number()).isEmpty()
+                        && !live.roles().containsKey(role.name()))
+                .forEach(this::added);
+    }
+
+    private void changed(Role before, Role after) {
+        if (before.withinTenant() != after.withinTenant()) {
+            cannot(
+                    after,
+                    "Where the role `" + after.name() + "` counts changes.",
+                    "It was given for one or for all tenants. Make a new role with a number of its own.");
+            return;
+        }
+        if (!before.name().equals(after.name())) {
+            changes.add(rules(
+                    after,
+                    "The role `" + before.name() + "` is called `" + after.name() + "` now.",
+                    "Whoever has it keeps it; it is known by its number " + after.number() + "."));
+        }
+        boolean sameRights =
+                before.byDefault() == after.byDefault() && before.may().equals(after.may());
+        if (!sameRights) {
+            changes.add(rules(
+                            after,
+                            "What `" + after.name() + "` may do changes.",
+                            "Counts at once for everyone who has the role.")
+                    .touching(stored.holders(after.number()))
+                    .toAllowIf(after.administers() && !before.administers()));
+        }
+    }
+
+    private void removed(Role role) {
+        long holders = stored.holders(role.number());
+        changes.add(Change.of(
+                        ChangeKind.ROLE_REMOVED,
+                        "roles." + role.name(),
+                        holders == 0 ? Effect.INSTANT : Effect.LOSS,
+                        "The role `" + role.name() + "` goes.",
+                        holders == 0
+                                ? "Nobody has it."
+                                : "Those who have it keep it in the database, and it means nothing until it comes back under its number.")
+                .touching(holders)
+                .toAllowIf(holders > 0));
+    }
+
+    private void added(Role role) {
+        long holders = stored.holders(role.number());
+        changes.add(rules(
+                        role,
+                        "The role `" + role.name() + "` is new.",
+                        holders == 0
+                                ? "Nobody has it yet."
+                                : "Its number was another role's: " + holders
+                                        + " accounts that had that one get this one.")
+                .touching(holders)
+                .toAllowIf(holders > 0));
+    }
+
+    private static Change rules(Role role, String what, String consequence) {
+        return Change.of(ChangeKind.RULES_CHANGED, "roles." + role.name(), Effect.INSTANT, what, consequence);
+    }
+
+    private void cannot(Role role, String what, String why) {
+        changes.add(Change.of(ChangeKind.CANNOT_CHANGE, "roles." + role.name(), Effect.UNSUPPORTED, what, why));
+    }
+}

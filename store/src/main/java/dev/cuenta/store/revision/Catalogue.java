@@ -1,0 +1,53 @@
+package dev.cuenta.store.revision;
+
+import dev.cuenta.core.model.Field;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** What the database says about its own tables. */
+final class Catalogue {
+    private final JdbcClient sql;
+
+    Catalogue(JdbcClient sql) {
+        this.sql = sql;
+    }
+
+    boolean hasTable(@Nullable String profile) {
+        return ask("select to_regclass(?) is not null", Shape.qualified(profile));
+    }
+
+    boolean has(Field field, String column) {
+        return ask(
+                "select exists (select 1 from pg_attribute where attrelid = to_regclass(?) and attname = ? and not attisdropped)",
+                Shape.qualified(field.path().profile()),
+                column);
+    }
+
+    /** Whether the column is there and may be empty. */
+    boolean isNullable(Field field, String column) {
+        return ask(
+                "select exists (select 1 from pg_attribute where attrelid = to_regclass(?) and attname = ? and not attnotnull)",
+                Shape.qualified(field.path().profile()),
+                column);
+    }
+
+    boolean hasIndex(String name) {
+        return ask("select to_regclass(?) is not null", Shape.SCHEMA + "." + Shape.quoted(name));
+    }
+
+    /** An index that was cut off while it was built is there but invalid. */
+    boolean isBroken(String index) {
+        return ask(
+                "select exists (select 1 from pg_index where indexrelid = to_regclass(?) and not indisvalid)",
+                Shape.SCHEMA + "." + Shape.quoted(index));
+    }
+
+    boolean holdsEverywhere(Field field, String condition) {
+        return ask("select not exists (select 1 from "
+                + Shape.qualified(field.path().profile()) + " where not (" + condition + "))");
+    }
+
+    private boolean ask(String question, Object... parameters) {
+        return sql.sql(question).params(parameters).query(Boolean.class).single();
+    }
+}

@@ -1,0 +1,178 @@
+package dev.cuenta.store.revision;
+
+import static dev.cuenta.store.revision.Shape.quoted;
+
+import dev.cuenta.core.revision.Conversion;
+import dev.cuenta.core.type.Column;
+import dev.cuenta.core.type.Outcome;
+import dev.cuenta.store.database.Connections;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Does what the steps say, on the connection that holds the publish's lock. */
+final class LiveStatements implements Statements {
+    private static final int LOCK_ATTEMPTS = 60;
+    private static final String LOCK_NOT_AVAILABLE = "55P03";
+
+    /** Half of what nobody may wait for us: whoever queues behind our wait for a lock waits with us. */
+    private static final String LOCK_TIMEOUT = "50ms";
+
+    private static final Duration BETWEEN_ATTEMPTS = Duration.ofMillis(200);
+
+    private final int number;
+    private final Shape shape;
+    private final JdbcClient sql;
+    private final Connections connections;
+    private final Runnable control;
+
+    /** @param control is asked between batches, and throws when somebody wants the publish to stop */
+    LiveStatements(int number, Shape shape, JdbcClient sql, Connections connections, Runnable control) {
+        this.number = number;
+        this.shape = shape;
+        this.sql = sql;
+        this.connections = connections;
+        this.control = control;
+    }
+
+    @Override
+    public void shortly(String statement) {
+        control.run();
+        // What neither readers nor writers wait for may itself wait for as long as it takes.
+        boolean blocksNobody = statement.contains(" concurrently ") || statement.contains(" validate constraint ");
+        sql.sql("set lock_timeout = '" + (blocksNobody ? "0" : LOCK_TIMEOUT) + "'")
+                .update();
+        patiently(() -> sql.sql(statement).update());
+    }
+
+    @Override
+    public void together(List<String> statements) {
+        patiently(() -> connections.together(together -> {
+            together.sql("set local lock_timeout = '" + LOCK_TIMEOUT + "'").update();
+            statements.forEach(statement -> together.sql(statement).update());
+            return statements.size();
+        }));
+    }
+
+    /** Waits for a lock only briefly, so that those who queue behind it are not held up; then tries again. */
+    private static void patiently(Runnable work) {
+        for (int attempt = 1; ; attempt++) {
+            try {
+                work.run();
+                return;
+            } catch (DataAccessException failure) {
+                boolean lockWasBusy = failure.getMostSpecificCause() instanceof SQLException cause
+                        && LOCK_NOT_AVAILABLE.equals(cause.getSQLState());
+                if (!lockWasBusy || attempt == LOCK_ATTEMPTS) {
+                    throw failure;
+                }
+                pause(BETWEEN_ATTEMPTS);
+            }
+        }
+    }
+
+    private record Batch(@Nullable String last, long done) {}
+
+    /** Each batch is committed before the next, so no lock is held for long and nothing is lost when the work is cut off. */
+    @Override
+    public void walk(String total, String statement) {
+        sql.sql("set lock_timeout = 0").update();
+        sql.sql("set cuenta.filling = 'on'").update();
+        expect(total);
+        Batch batch = new Batch(shape.beforeAllIds(), 0);
+        while (batch.last() != null) {
+            control.run();
+            batch = sql.sql(statement)
+                    .param(batch.last())
+                    .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
+                    .single();
+            progress(batch.done());
+        }
+    }
+
+    private void expect(String total) {
+        sql.sql("update cuenta.revision set rows_total = rows_done + (" + total + ") where number = ?")
+                .param(number)
+                .update();
+    }
+
+    private void progress(long done) {
+        sql.sql("update cuenta.revision set rows_done = rows_done + ? where number = ?")
+                .params(done, number)
+                .update();
+    }
+
+    @Override
+    public void convert(Twin twin) {
+        expect("select count(" + quoted(twin.formerColumn()) + ") from " + twin.table() + " where "
+                + quoted(twin.column()) + " is null");
+        Batch batch = new Batch(shape.beforeAllIds(), 0);
+        while (batch.last() != null) {
+            control.run();
+            String after = batch.last();
+            batch = connections.together(together -> convert(twin, after, together));
+            progress(batch.done());
+        }
+    }
+
+    private record Stored(String key, Object value) {}
+
+    private Batch convert(Twin twin, String after, JdbcClient together) {
+        String key = Ddl.keyOf(twin.field());
+        Column column = twin.formerField().column();
+        List<Stored> stored = together.sql(
+                        "select cast(%1$s as text), %2$s from %3$s where %1$s > cast(? as %4$s) and %2$s is not null and %5$s is null order by %1$s limit %6$d for update"
+                                .formatted(
+                                        key,
+                                        quoted(twin.formerColumn()),
+                                        twin.table(),
+                                        shape.idType(),
+                                        quoted(twin.column()),
+                                        Steps.BATCH))
+                .param(after)
+                .query((row, index) ->
+                        new Stored(row.getString(1), Objects.requireNonNull(ColumnValues.get(row, 2, column))))
+                .list();
+        write(twin, stored, key, together);
+        return new Batch(
+                stored.size() < Steps.BATCH
+                        ? null
+                        : stored.get(stored.size() - 1).key(),
+                stored.size());
+    }
+
+    private void write(Twin twin, List<Stored> stored, String key, JdbcClient together) {
+        List<String> keys = new ArrayList<>();
+        List<String> values = new ArrayList<>();
+        Object otherwise = twin.field().forExisting().orElse(null);
+        for (Stored each : stored) {
+            Outcome outcome = Conversion.convert(each.value(), twin.formerField(), twin.field());
+            Object value = outcome.value().orElse(otherwise);
+            if (value != null) {
+                keys.add(each.key());
+                values.add(ColumnValues.text(twin.field().column(), value));
+            }
+        }
+        together.sql("set local cuenta.filling = 'on'").update();
+        together.sql(
+                        "update %1$s t set %2$s = cast(v.value as %3$s) from unnest(?::text[], ?::text[]) v (key, value) where t.%4$s = cast(v.key as %5$s)"
+                                .formatted(twin.table(), quoted(twin.column()), twin.type(), key, shape.idType()))
+                .param(keys.toArray(String[]::new))
+                .param(values.toArray(String[]::new))
+                .update();
+    }
+
+    static void pause(Duration duration) {
+        try {
+            Thread.sleep(duration.toMillis());
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("Interrupted; the publish goes on at the next start", stopping);
+        }
+    }
+}

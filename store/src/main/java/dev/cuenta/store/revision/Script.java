@@ -1,0 +1,41 @@
+package dev.cuenta.store.revision;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** Writes down what a publish would send to the database. */
+final class Script implements Statements {
+    private final List<String> lines = new ArrayList<>();
+
+    void title(Step step) {
+        lines.add("-- " + step);
+    }
+
+    List<String> lines() {
+        return List.copyOf(lines);
+    }
+
+    @Override
+    public void shortly(String statement) {
+        lines.add(statement + ";");
+    }
+
+    @Override
+    public void together(List<String> statements) {
+        lines.add("begin;");
+        statements.forEach(this::shortly);
+        lines.add("commit;");
+    }
+
+    @Override
+    public void walk(String total, String statement) {
+        lines.add("-- batch after batch, from the last key on, until none is left:");
+        shortly(statement);
+    }
+
+    @Override
+    public void convert(Twin twin) {
+        lines.add("-- batch after batch: every value of " + twin.table() + "." + twin.formerColumn() + ", read as "
+                + twin.field().type() + ", goes to " + twin.column());
+    }
+}

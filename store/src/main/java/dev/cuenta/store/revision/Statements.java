@@ -1,0 +1,23 @@
+package dev.cuenta.store.revision;
+
+import java.util.List;
+
+/** Where the steps of a publish send what they want done: to the database, or to somebody who wants to read it first. */
+interface Statements {
+    /** One statement that needs its lock only for a moment. */
+    void shortly(String statement);
+
+    /** Statements that take effect together, each of which needs its lock only for a moment. */
+    void together(List<String> statements);
+
+    /**
+     * Walks a table by key in batches, each committed before the next.
+     *
+     * @param total how many records there are to do, as a query
+     * @param statement takes the last batch's last key and answers with this one's and with how many were done
+     */
+    void walk(String total, String statement);
+
+    /** Converts a column's values in batches. */
+    void convert(Twin twin);
+}

@@ -1,0 +1,180 @@
+package dev.cuenta.store.revision;
+
+import static dev.cuenta.store.revision.Shape.quoted;
+
+import dev.cuenta.core.model.Field;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+
+/**
+ * A column beside the one whose values it takes over, converted. While instances of both revisions write, a trigger carries
+ * each write over to the other column; what SQL cannot convert as the field's type would is left empty, and the fill that
+ * follows does it. In the end the twin gets the field's name, and the old column is kept aside.
+ */
+final class Twin {
+    private final Plan.Same same;
+    private final int number;
+    private final Shape shape;
+    private final Shape before;
+
+    Twin(Plan.Same same, Plan plan) {
+        this.same = same;
+        this.number = plan.number();
+        this.shape = new Shape(plan.next());
+        this.before = new Shape(Objects.requireNonNull(plan.base()));
+    }
+
+    Field field() {
+        return same.after();
+    }
+
+    Field formerField() {
+        return same.before();
+    }
+
+    String table() {
+        return Shape.qualified(field().path().profile());
+    }
+
+    /** What the column is called until it gets the field's name. */
+    String column() {
+        return Shape.fitting("next_r" + number + "_" + Shape.column(field()));
+    }
+
+    String formerColumn() {
+        return Shape.column(formerField());
+    }
+
+    String keptAs() {
+        return Shape.fitting("kept_r" + number + "_" + formerColumn());
+    }
+
+    String type() {
+        return shape.type(field());
+    }
+
+    private String formerType() {
+        return before.type(formerField());
+    }
+
+    private String function() {
+        return Shape.SCHEMA + "."
+                + quoted(Shape.fitting("carry_r" + number + "_"
+                        + Shape.table(field().path().profile()) + "_" + Shape.column(field())));
+    }
+
+    private String trigger() {
+        return quoted(Shape.fitting("carry_r" + number + "_" + Shape.column(field())));
+    }
+
+    List<String> expand() {
+        List<String> statements = new ArrayList<>();
+        statements.add("alter table " + table() + " add column if not exists " + quoted(column()) + " " + type()
+                + ", alter column " + quoted(formerColumn()) + " drop not null");
+        statements.add(carry());
+        statements.add("create or replace trigger " + trigger() + " before insert or update on " + table()
+                + " for each row execute function " + function() + "()");
+        return statements;
+    }
+
+    /** The fill itself is not carried back: it must not touch what is kept aside. */
+    private String carry() {
+        return """
+                create or replace function %1$s() returns trigger language plpgsql as $carry$
+                declare
+                    carried %2$s;
+                    returned %3$s;
+                begin
+                    if current_setting('cuenta.filling', true) = 'on' then
+                        return new;
+                    end if;
+                    if tg_op = 'INSERT' and new.%4$s is null or tg_op = 'UPDATE' and new.%5$s is distinct from old.%5$s then
+                        begin
+                            carried := %6$s;
+                            new.%4$s := carried;
+                            if not (%7$s) then
+                                new.%4$s := null;
+                            end if;
+                        exception when others then
+                            new.%4$s := null;
+                        end;
+                    elsif tg_op = 'INSERT' or new.%4$s is distinct from old.%4$s then
+                        begin
+                            returned := %8$s;
+                            new.%5$s := returned;
+                            if not (%9$s) then
+                                new.%5$s := null;
+                            end if;
+                        exception when others then
+                            new.%5$s := null;
+                        end;
+                    end if;
+                    return new;
+                end $carry$""".formatted(
+                        function(),
+                        type(),
+                        formerType(),
+                        quoted(column()),
+                        quoted(formerColumn()),
+                        carried(formerField(), field(), type(), "new." + quoted(formerColumn())),
+                        rules(field(), column()),
+                        carried(field(), formerField(), formerType(), "new." + quoted(column())),
+                        rules(formerField(), formerColumn()));
+    }
+
+    private static String rules(Field field, String column) {
+        List<String> conditions = Shape.checks(field, column).stream()
+                .map(Shape.Check::condition)
+                .map(condition -> "(" + condition.replace(quoted(column), "new." + quoted(column)) + ")")
+                .toList();
+        return conditions.isEmpty() ? "true" : String.join(" and ", conditions);
+    }
+
+    /** Empty where only the type itself can say what the value becomes. */
+    private static String carried(Field from, Field to, String type, String expression) {
+        boolean judged = !to.type().equals(from.type())
+                && List.of("email", "phone", "url").contains(to.type().name());
+        if (judged || from.column().many() != to.column().many()) {
+            return "null";
+        }
+        return from.column().kind() == to.column().kind()
+                ? expression
+                : "cast(cast(" + expression + " as text) as " + type + ")";
+    }
+
+    /** Gives the twin the field's name and keeps the old column aside, in one moment. */
+    List<String> settle() {
+        List<String> statements = new ArrayList<>();
+        statements.add("drop trigger if exists " + trigger() + " on " + table());
+        statements.add("drop function if exists " + function() + "()");
+        statements.addAll(Ddl.dropRules(formerField()));
+        Ddl.indexes(formerField())
+                .forEach(index -> statements.add("drop index if exists " + Shape.SCHEMA + "." + quoted(index.name())));
+        statements.add("alter table " + table() + " alter column " + quoted(formerColumn()) + " drop default");
+        statements.add(Ddl.renameColumn(field().path().profile(), formerColumn(), keptAs()));
+        statements.add(Ddl.renameColumn(field().path().profile(), column(), Shape.column(field())));
+        Ddl.indexes(field())
+                .forEach(index -> statements.add("alter index if exists " + Shape.SCHEMA + "."
+                        + quoted(index.nameInRevision(number)) + " rename to " + quoted(index.name())));
+        statements.add("insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
+                + String.join(
+                        ", ",
+                        Shape.literal(Shape.table(field().path().profile())),
+                        Shape.literal(formerColumn()),
+                        Shape.literal(keptAs()),
+                        String.valueOf(number))
+                + ")");
+        statements.add("delete from cuenta.column_name where revision = " + number + " and physical = "
+                + Shape.literal(column()) + " and table_name = "
+                + Shape.literal(Shape.table(field().path().profile())));
+        return statements;
+    }
+
+    List<String> undo() {
+        return List.of(
+                "drop trigger if exists " + trigger() + " on " + table(),
+                "drop function if exists " + function() + "()",
+                "alter table " + table() + " drop column if exists " + quoted(column()));
+    }
+}

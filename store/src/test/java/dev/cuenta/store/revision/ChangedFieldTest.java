@@ -1,0 +1,458 @@
+package dev.cuenta.store.revision;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Models;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.revision.Change;
+import dev.cuenta.core.revision.Diff;
+import dev.cuenta.core.revision.Effect;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.NewAccount;
+import dev.cuenta.store.database.TestDatabase;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** What becomes of stored values when their field changes, on real PostgreSQL and while another instance goes on writing. */
+class ChangedFieldTest {
+    private TestDatabase database;
+
+    @BeforeEach
+    void start() {
+        database = new TestDatabase();
+    }
+
+    @AfterEach
+    void stop() {
+        database.close();
+    }
+
+    @Test
+    void a_renamed_field_keeps_its_values_and_its_rules() {
+        database.publish(with("berth: { type: string, maxLength: 5, uniqueness: server, search: true }"));
+        AccountId ines = account("ines", "B07");
+        Diff diff = database.publish(
+                with("place: { type: string, maxLength: 5, uniqueness: server, search: true, formerly: berth }"));
+
+        assertThat(diff.changes()).extracting(Change::name).containsExactly("field-renamed:place");
+        assertThat(value(ines, "place")).isEqualTo("B07");
+        assertThat(columns()).contains("place").doesNotContain("berth", "kept_r2_berth");
+        assertThat(constraints()).contains("account_place_length").doesNotContain("account_berth_length");
+        assertThat(indexes()).contains("account_place_unique", "account_place_search");
+        assertThat(indexes()).doesNotContain("account_berth_unique", "account_berth_search");
+        assertThat(catchThrowableOfType(Problem.class, () -> account("noor", "b07"))
+                        .violations())
+                .hasSize(1);
+        assertThat(clean()).isEmpty();
+    }
+
+    @Test
+    void a_rename_can_be_taken_back_by_publishing_the_earlier_file() {
+        String before = with("berth: { type: string }");
+        database.publish(before);
+        AccountId ines = account("ines", "B07");
+        database.publish(with("place: { type: string, formerly: berth }"));
+        Diff back = database.publish(before);
+
+        assertThat(back.changes()).extracting(Change::name).containsExactly("field-renamed:berth");
+        assertThat(value(ines, "berth")).isEqualTo("B07");
+    }
+
+    @Test
+    void two_fields_can_swap_their_names() {
+        database.publish(with("bow: { type: string }\n  stern: { type: string }"));
+        AccountId ines = database.live()
+                .with(revision -> revision.write(
+                        work -> insert(work, Map.of("email", "ines@marea.example", "bow", "red", "stern", "green"))));
+        database.publish(with("port: { type: string, formerly: bow }\n  stern: { type: string }"));
+
+        assertThat(value(ines, "port")).isEqualTo("red");
+        assertThat(value(ines, "stern")).isEqualTo("green");
+    }
+
+    /** The old revision writes the old name, the new one the new name, and the column is renamed under the new one's feet. */
+    @Test
+    void instances_of_both_revisions_go_on_while_a_field_is_renamed() throws Exception {
+        database.publish(with("berth: { type: string }"));
+        LiveRevisions another = database.anotherInstance();
+        LiveRevisions behind = database.anotherInstance();
+        Thread publish = publishing(with("place: { type: string, formerly: berth }"));
+        until("drain");
+
+        AccountId old = another.with(
+                revision -> revision.write(work -> insert(work, Map.of("email", "old@marea.example", "berth", "A01"))));
+        behind.refresh();
+        AccountId fresh = behind.with(
+                revision -> revision.write(work -> insert(work, Map.of("email", "new@marea.example", "place", "A02"))));
+        another.refresh();
+        publish.join(20_000);
+
+        // It has not looked since the column got its name: the transaction is repeated with the new one.
+        assertThat(seen(behind, old, "place")).isEqualTo("A01");
+        assertThat(value(fresh, "place")).isEqualTo("A02");
+        assertThat(database.latest().step()).isEqualTo(Step.DONE);
+        another.close();
+        behind.close();
+    }
+
+    @Test
+    void a_changed_type_converts_what_fits_and_keeps_the_rest_aside() {
+        database.publish(with("metres: { type: string }"));
+        Map<String, AccountId> accounts = accounts(Map.of("a", "12", "b", " 7 ", "c", "long", "d", "3.50"));
+        Diff diff = database.diff(with("metres: { type: integer, min: 1 }"));
+        Change change = diff.changes().get(0);
+
+        assertThat(change.name()).isEqualTo("type-changed:metres");
+        assertThat(change.effect()).isEqualTo(Effect.NARROWING);
+        assertThat(change.records()).isEqualTo(2);
+        assertThat(change.examples()).containsExactlyInAnyOrder("long", "3.50");
+
+        database.publish(with("metres: { type: integer, min: 1 }"));
+        assertThat(value(accounts.get("a"), "metres")).isEqualTo(12L);
+        assertThat(value(accounts.get("b"), "metres")).isEqualTo(7L);
+        assertThat(value(accounts.get("c"), "metres")).isNull();
+        assertThat(columns()).contains("metres", "kept_r2_metres").doesNotContain("next_r2_metres");
+        assertThat(constraints()).contains("account_metres_range");
+        assertThat(database.sql()
+                        .sql("select kept_r2_metres from accounts.account where kept_r2_metres is not null order by 1")
+                        .query(String.class)
+                        .list())
+                .containsExactlyInAnyOrder("12", " 7 ", "long", "3.50");
+        assertThat(clean()).isEmpty();
+    }
+
+    @Test
+    void a_required_field_with_another_type_gets_what_is_said_for_existing_records() {
+        database.publish(with("metres: { type: string, uniqueness: none }"));
+        Map<String, AccountId> accounts = accounts(Map.of("a", "12", "b", "long"));
+        AccountId without = account("without", null);
+        database.publish(with("metres: { type: integer, required: true, existing: 9, write: [guest] }"));
+
+        assertThat(value(accounts.get("a"), "metres")).isEqualTo(12L);
+        assertThat(value(accounts.get("b"), "metres")).isEqualTo(9L);
+        assertThat(value(without, "metres")).isEqualTo(9L);
+        assertThat(notNull("metres")).isTrue();
+    }
+
+    @Test
+    void what_both_revisions_write_while_a_type_changes_is_carried_over() throws Exception {
+        database.publish(with("metres: { type: string }"));
+        AccountId ines = account("ines", "12");
+        LiveRevisions another = database.anotherInstance();
+        Thread publish = publishing(with("metres: { type: integer }"));
+        until("drain");
+
+        AccountId late = another.with(revision ->
+                revision.write(work -> insert(work, Map.of("email", "late@marea.example", "metres", "31"))));
+        another.with(revision -> revision.write(work -> change(work, ines, "metres", "13")));
+        LiveRevisions ahead = database.anotherInstance();
+        AccountId early = ahead.with(revision ->
+                revision.write(work -> insert(work, Map.of("email", "early@marea.example", "metres", 44L))));
+        assertThat(seen(another, early, "metres")).isEqualTo("44");
+        another.refresh();
+        ahead.refresh();
+        publish.join(20_000);
+
+        assertThat(database.latest().step()).isEqualTo(Step.DONE);
+        assertThat(value(late, "metres")).isEqualTo(31L);
+        assertThat(value(ines, "metres")).isEqualTo(13L);
+        assertThat(value(early, "metres")).isEqualTo(44L);
+        another.close();
+        ahead.close();
+    }
+
+    @Test
+    void a_narrower_limit_empties_what_breaks_it_and_keeps_it_aside() {
+        database.publish(with("berth: { type: string }"));
+        Map<String, AccountId> accounts = accounts(Map.of("a", "B07", "b", "Pontoon North"));
+        database.publish(with("berth: { type: string, maxLength: 4 }"));
+
+        assertThat(value(accounts.get("a"), "berth")).isEqualTo("B07");
+        assertThat(value(accounts.get("b"), "berth")).isNull();
+        assertThat(count("select count(*) from accounts.account where kept_r2_berth = 'Pontoon North'"))
+                .isEqualTo(1);
+    }
+
+    @Test
+    void a_narrower_limit_that_nothing_breaks_is_a_matter_of_the_catalogue() {
+        database.publish(with("berth: { type: string, maxLength: 9 }"));
+        account("ines", "B07");
+        Diff diff = database.publish(with("berth: { type: string, maxLength: 4 }"));
+
+        assertThat(diff.changes()).extracting(Change::effect).containsExactly(Effect.INSTANT);
+        assertThat(columns()).doesNotContain("kept_r2_berth");
+        assertThat(condition("account_berth_length")).contains("<= 4");
+    }
+
+    @Test
+    void optional_becomes_required_and_required_becomes_optional() {
+        database.publish(with("berth: { type: string }"));
+        AccountId ines = account("ines", null);
+        database.publish(with("berth: { type: string, required: true, existing: A00, write: [guest] }"));
+
+        assertThat(value(ines, "berth")).isEqualTo("A00");
+        assertThat(notNull("berth")).isTrue();
+
+        database.publish(with("berth: { type: string }"));
+        assertThat(notNull("berth")).isFalse();
+    }
+
+    @Test
+    void uniqueness_comes_only_without_collisions_and_goes_again() {
+        database.publish(with("berth: { type: string }"));
+        account("ines", "B07");
+        AccountId noor = account("noor", "b07");
+        Diff colliding = database.diff(with("berth: { type: string, uniqueness: server }"));
+        assertThat(colliding.blocking()).hasSize(1);
+        assertThat(colliding.changes().get(0).records()).isEqualTo(2);
+        assertThat(database.diff(with("berth: { type: string, uniqueness: server, caseExact: true }"))
+                        .blocking())
+                .isEmpty();
+
+        database.live().with(revision -> revision.write(work -> change(work, noor, "berth", "B08")));
+        database.publish(with("berth: { type: string, uniqueness: server }"));
+        assertThat(indexes()).contains("account_berth_unique");
+        database.publish(with("berth: { type: string, uniqueness: server, caseExact: true }"));
+        assertThat(indexes()).contains("account_berth_unique_exact").doesNotContain("account_berth_unique");
+        database.publish(with("berth: { type: string }"));
+        assertThat(indexes()).doesNotContain("account_berth_unique_exact");
+    }
+
+    @Test
+    void accounts_of_a_kind_that_goes_become_of_the_one_that_takes_over() {
+        String before = Models.SMALL + "kinds: { staff: { default: true }, crew: { profiles: [work] } }\n"
+                + "profiles: { work: { fields: { pier: { type: string } } } }\n";
+        database.publish(before);
+        AccountId crew = database.live()
+                .with(revision -> revision.write(work -> new Accounts(work)
+                        .insert(new NewAccount(
+                                revision.model().kinds().get("crew"),
+                                Map.of(FieldPath.parse("email"), "crew@marea.example"),
+                                Instant.now()))));
+        database.publish(
+                Models.SMALL + "kinds: { staff: { default: true, formerly: [crew], profiles: [work, desk] } }\n"
+                        + "profiles: { work: { fields: { pier: { type: string } } }, desk: { fields: { room: { type: string, existing: Quay } } } }\n");
+
+        assertThat(count("select count(*) from accounts.account where kind = 'crew'"))
+                .isZero();
+        assertThat(value(crew, "desk.room")).isEqualTo("Quay");
+    }
+
+    @Test
+    void a_profile_that_goes_comes_back_with_its_values() {
+        String with = Models.SMALL + "kinds: { staff: { default: true, profiles: [work] } }\n"
+                + "profiles: { work: { fields: { pier: { type: string } } } }\n";
+        database.publish(with);
+        AccountId ines = database.live()
+                .with(revision -> revision.write(
+                        work -> insert(work, Map.of("email", "ines@marea.example", "work.pier", "North"))));
+        Diff gone = database.publish(Models.SMALL + "kinds: { staff: { default: true } }\n");
+        AccountId between = account("noor", null);
+        database.publish(with);
+
+        assertThat(gone.notAllowed(List.of())).extracting(Change::name).contains("field-removed:work.pier");
+        assertThat(value(ines, "work.pier")).isEqualTo("North");
+        assertThat(count("select count(*) from accounts.profile_work")).isEqualTo(2);
+        assertThat(value(between, "work.pier")).isNull();
+    }
+
+    /** Whichever step was cut off, doing it again does no harm. */
+    @ParameterizedTest
+    @EnumSource(value = Step.class, mode = EnumSource.Mode.EXCLUDE, names = "DONE")
+    void a_conversion_and_a_rename_can_be_repeated_from_every_step(Step step) {
+        database.publish(with("metres: { type: string }\n  berth: { type: string, search: true }"));
+        AccountId ines = database.live()
+                .with(revision -> revision.write(
+                        work -> insert(work, Map.of("email", "ines@marea.example", "metres", "12", "berth", "B07"))));
+        database.publish(with("metres: { type: integer }\n  place: { type: string, search: true, formerly: berth }"));
+
+        database.sql()
+                .sql("update cuenta.revision set step = ? where number = 2")
+                .param(step.toString())
+                .update();
+        database.publisher().carryOn();
+
+        assertThat(database.latest().step()).isEqualTo(Step.DONE);
+        assertThat(value(ines, "metres")).isEqualTo(12L);
+        assertThat(value(ines, "place")).isEqualTo("B07");
+        assertThat(columns()).doesNotContain("next_r2_metres", "berth");
+        assertThat(clean()).isEmpty();
+    }
+
+    /** Stopped before each step in turn, and then cancelled: nothing of it is left. */
+    @ParameterizedTest
+    @EnumSource(
+            value = Step.class,
+            names = {"EXPAND", "FILL", "PROVE", "SWAP"})
+    void a_publish_that_is_cancelled_leaves_nothing_behind(Step step) {
+        String before = with(
+                "metres: { type: string }\n  berth: { type: string, required: true, maxLength: 3, write: [guest] }");
+        database.publish(before);
+        database.live()
+                .with(revision -> revision.write(
+                        work -> insert(work, Map.of("email", "ines@marea.example", "metres", "12", "berth", "B07"))));
+        List<String> shape = shape();
+        String after = with(
+                        "metres: { type: integer, uniqueness: server }\n  berth: { type: string, maxLength: 9 }\n  pier: { type: string, existing: N, maxLength: 3 }")
+                + "kinds: { account: { label: Account, default: true, profiles: [work] } }\n"
+                + "profiles: { work: { fields: { since: { type: date } } } }\n";
+        Diff diff = database.diff(after);
+        database.publisher().begin(diff.liveRevision(), after, diff.changes(), "test", "");
+        stopBefore(step);
+        database.revisions().control(2, Control.CANCEL);
+        database.publisher().carryOn();
+
+        assertThat(database.latest().state()).isEqualTo(Revision.CANCELLED);
+        assertThat(shape()).isEqualTo(shape);
+        assertThat(database.publish(
+                                with(
+                                        "metres: { type: string }\n  berth: { type: string, required: true, maxLength: 3, write: [guest] }\n  pier: { type: string }"))
+                        .changes())
+                .hasSize(1);
+    }
+
+    /** Runs the publish up to the step, and pauses it there. */
+    private void stopBefore(Step step) {
+        database.sql().sql("""
+                create or replace function cuenta.stop() returns trigger language plpgsql as $$
+                begin
+                    if new.step = '%s' then new.control := 'pause'; end if;
+                    return new;
+                end $$""".formatted(step)).update();
+        database.sql()
+                .sql(
+                        "create trigger stop before insert or update of step on cuenta.revision for each row execute function cuenta.stop()")
+                .update();
+        if (step == Step.EXPAND) {
+            database.revisions().control(2, Control.PAUSE);
+        }
+        database.publisher().carryOn();
+        assertThat(database.latest().step()).isEqualTo(step);
+        database.sql().sql("drop trigger stop on cuenta.revision").update();
+    }
+
+    private static String with(String fields) {
+        return Models.smallWith(fields);
+    }
+
+    private Thread publishing(String source) {
+        Thread publish = new Thread(() -> database.publish(source));
+        publish.start();
+        return publish;
+    }
+
+    private void until(String step) throws InterruptedException {
+        while (!step.equals(database.latest().step().toString())) {
+            Thread.sleep(10);
+        }
+    }
+
+    private Map<String, AccountId> accounts(Map<String, String> values) {
+        Map<String, AccountId> accounts = new LinkedHashMap<>();
+        values.forEach((name, value) -> accounts.put(name, account(name, value)));
+        return accounts;
+    }
+
+    /** An account with a value in the model's last own field. */
+    private AccountId account(String name, @Nullable String value) {
+        return database.live()
+                .with(revision -> revision.write(work -> {
+                    Map<String, @Nullable Object> values = new HashMap<>();
+                    values.put("email", name + "@marea.example");
+                    var fields = revision.model().ownFields();
+                    values.put(fields.get(fields.size() - 1).path().toString(), value);
+                    return insert(work, values);
+                }));
+    }
+
+    private static AccountId insert(Work work, Map<String, ? extends @Nullable Object> values) {
+        Map<FieldPath, @Nullable Object> typed = new HashMap<>();
+        values.forEach((path, value) -> typed.put(FieldPath.parse(path), value));
+        return new Accounts(work).insert(new NewAccount(work.revision().model().defaultKind(), typed, Instant.now()));
+    }
+
+    private static boolean change(Work work, AccountId id, String field, Object value) {
+        Accounts accounts = new Accounts(work);
+        accounts.change(
+                accounts.findForChange(id, null).orElseThrow(), Map.of(FieldPath.parse(field), value), Instant.now());
+        return true;
+    }
+
+    private @Nullable Object value(AccountId id, String field) {
+        return database.live().with(revision -> revision.read(work -> valueOf(work, id, field)));
+    }
+
+    private static @Nullable Object seen(LiveRevisions instance, AccountId id, String field) {
+        return instance.with(revision -> revision.read(work -> valueOf(work, id, field)));
+    }
+
+    private static @Nullable Object valueOf(Work work, AccountId id, String field) {
+        return new Accounts(work).find(id, null).orElseThrow().values().get(FieldPath.parse(field));
+    }
+
+    private List<String> columns() {
+        return strings(
+                "select attname from pg_attribute where attrelid = 'accounts.account'::regclass and attnum > 0 and not attisdropped");
+    }
+
+    private List<String> constraints() {
+        return strings("select conname from pg_constraint where conrelid = 'accounts.account'::regclass");
+    }
+
+    private List<String> indexes() {
+        return strings("select indexname from pg_indexes where schemaname = 'accounts'");
+    }
+
+    private boolean notNull(String column) {
+        return columns().contains(column)
+                && count(
+                                "select count(*) from pg_attribute where attrelid = 'accounts.account'::regclass and attnotnull and attname = '"
+                                        + column + "'")
+                        == 1;
+    }
+
+    private String condition(String constraint) {
+        return strings("select pg_get_constraintdef(oid) from pg_constraint where convalidated and conname = '"
+                        + constraint + "'")
+                .get(0);
+    }
+
+    /** What a publish must not leave behind. */
+    private List<String> clean() {
+        return strings("""
+                select 'name ' || physical from cuenta.column_name
+                union all select 'trigger ' || tgname from pg_trigger where not tgisinternal and tgrelid = 'accounts.account'::regclass
+                union all select 'function ' || proname from pg_proc where pronamespace = 'accounts'::regnamespace
+                union all select 'unproven ' || conname from pg_constraint where not convalidated""");
+    }
+
+    private List<String> shape() {
+        return strings("""
+                select c.relname || '.' || attname || ' ' || format_type(atttypid, atttypmod) || ' ' || attnotnull
+                from pg_attribute a join pg_class c on c.oid = a.attrelid
+                where relnamespace = 'accounts'::regnamespace and attnum > 0 and not attisdropped
+                union all select conname || pg_get_constraintdef(oid) from pg_constraint where connamespace = 'accounts'::regnamespace
+                union all select tgname::text from pg_trigger where not tgisinternal
+                order by 1""");
+    }
+
+    private List<String> strings(String query) {
+        return database.sql().sql(query).query(String.class).list();
+    }
+
+    private long count(String query) {
+        return database.sql().sql(query).query(Long.class).single();
+    }
+}
