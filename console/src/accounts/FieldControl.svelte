@@ -10,7 +10,8 @@
   let { field, value = $bindable(), error }: Props = $props();
 
   const id = $derived(`field-${field.path}`);
-  const describedBy = $derived(error || field.description ? `${id}-help` : undefined);
+  const help = $derived(field.description || (field.control === "list" ? "One in each line." : ""));
+  const describedBy = $derived(error || help ? `${id}-help` : undefined);
   const shared = $derived({ id, "aria-invalid": error ? true : undefined, "aria-describedby": describedBy } as const);
   const step = $derived(field.scale ? 1 / 10 ** field.scale : 1);
 </script>
@@ -22,12 +23,12 @@
     <Label for={id} class="mb-1">
       {field.label}{#if field.required}<span class="quiet ml-1.5 font-normal">required</span>{/if}
     </Label>
-    {#if field.control === "textarea"}
+    {#if ["textarea", "list", "json"].includes(field.control)}
       <Textarea
         {...shared}
         bind:value={value as string}
         rows={4}
-        class="w-full dark:border-gray-600 dark:bg-gray-700"
+        class={["w-full dark:border-gray-600 dark:bg-gray-700", field.control === "json" && "font-mono text-xs"]}
       />
     {:else if field.control === "select"}
       <Select
@@ -42,15 +43,15 @@
     {:else}
       <Input
         {...shared}
-        type={field.control as "text"}
+        type={field.control === "account" ? "text" : (field.control as "text")}
         step={field.control === "number" ? step : undefined}
         bind:value={value as string}
       />
     {/if}
   {/if}
-  {#if error || field.description}
+  {#if error || help}
     <p id={`${id}-help`} class={["mt-1 text-xs", error ? "text-red-800 dark:text-red-300" : "quiet"]}>
-      {error ?? field.description}
+      {error || help}
     </p>
   {/if}
 </div>

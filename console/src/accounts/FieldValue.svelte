@@ -14,6 +14,16 @@
 
 {#if value === undefined}
   <span class="quiet" title="no value">–</span>
+{:else if Array.isArray(value) && field.many}
+  <span class="flex flex-wrap gap-1">
+    {#each value as item (item)}
+      <Badge color="gray" class="font-normal dark:bg-gray-700 dark:text-gray-200">{item}</Badge>
+    {/each}
+  </span>
+{:else if field.type === "json"}
+  <code class="text-xs break-all">{JSON.stringify(value)}</code>
+{:else if field.type === "account"}
+  <a class="link" href={`/accounts/${String(value)}`}>{value}</a>
 {:else if field.type === "boolean"}
   {value ? "yes" : "no"}
 {:else if field.control === "number"}

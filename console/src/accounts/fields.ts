@@ -32,6 +32,8 @@ export function draftOf(fields: Field[], account: Account | null): Draft {
 function toControl(field: Field, value: Value | undefined): string | boolean {
   if (field.control === "checkbox") return value === true;
   if (value === undefined) return "";
+  if (Array.isArray(value) && field.many) return value.join("\n");
+  if (typeof value === "object") return JSON.stringify(value, null, 2);
   return field.control === "datetime-local" ? toLocal(String(value)) : String(value);
 }
 
@@ -49,10 +51,28 @@ export function bodyOf(fields: Field[], draft: Draft, before: Draft): Body {
 
 function fromControl(field: Field, value: string | boolean): Value | null {
   if (typeof value === "boolean") return value;
-  if (value === "") return null;
-  // What is no number goes as a text, so that the service says what is wrong with it.
-  if (field.control === "number") return Number.isNaN(Number(value)) ? value : Number(value);
+  if (value.trim() === "") return null;
+  if (field.many)
+    return value
+      .split("\n")
+      .filter((line) => line.trim())
+      .map((line) => one(field, line.trim()));
+  return one(field, value);
+}
+
+/** What is no number and no JSON goes as a text, so that the service says what is wrong with it. */
+function one(field: Field, value: string): Value {
+  if (field.type === "integer" || field.type === "decimal") return Number.isNaN(Number(value)) ? value : Number(value);
+  if (field.control === "json") return parsed(value);
   return field.control === "datetime-local" ? new Date(value).toISOString() : value;
+}
+
+function parsed(value: string): Value {
+  try {
+    return JSON.parse(value) as Value;
+  } catch {
+    return value;
+  }
 }
 
 function toLocal(instant: string): string {

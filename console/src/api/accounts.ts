@@ -1,6 +1,6 @@
 import { request, type Answer } from "./request.ts";
 
-export type Value = string | number | boolean;
+export type Value = string | number | boolean | Value[] | { [key: string]: Value };
 
 export interface Tenant {
   id: string;

@@ -8,7 +8,11 @@ export interface Field {
   profile?: string;
   label: string;
   description: string;
+  /** Fields of the same group stand together. */
+  group: string;
   type: string;
+  /** Whether the value is a list. */
+  many: boolean;
   control: string;
   required: boolean;
   default?: Value;
@@ -65,10 +69,12 @@ export interface Finding {
 export interface Change {
   name: string;
   path: string;
-  effect: "instant" | "backfill" | "decision" | "loss" | "unsupported";
+  effect: "instant" | "backfill" | "narrowing" | "contract" | "decision" | "loss" | "unsupported";
   what: string;
   consequence: string;
   records: number;
+  /** Stored values that break the new rule, masked unless the field is open. */
+  examples: string[];
   toAllow: boolean;
 }
 
@@ -79,13 +85,20 @@ export interface Diff {
   findings: Finding[];
   liveRevision?: number;
   fingerprint?: string;
+  /** How many records a second the database rewrites, as measured just now; only when some are to be rewritten. */
+  recordsPerSecond?: number;
   changes?: Change[];
 }
 
+export type Control = "run" | "pause" | "cancel";
+
 export interface Revision {
   revision: number;
-  state: "publishing" | "live" | "past";
+  state: "publishing" | "live" | "past" | "cancelled";
   step: string;
+  control: Control;
+  /** How long the step has been going on. */
+  stepMillis?: number;
   rowsDone: number;
   rowsTotal: number;
   failure?: string;
@@ -133,6 +146,10 @@ export async function publishSource(publish: PublishRequest): Promise<Revision> 
 
 export async function readRevision(number: number): Promise<Revision> {
   return (await request<Revision>("GET", `/v1/model/revisions/${number}`)).body;
+}
+
+export async function controlPublish(number: number, control: Control): Promise<Revision> {
+  return (await request<Revision>("PUT", `/v1/model/revisions/${number}/control`, { body: { control } })).body;
 }
 
 export async function readHistory(): Promise<Revision[]> {

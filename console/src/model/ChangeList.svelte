@@ -14,6 +14,11 @@
       <li>
         <p><EffectWord {change} /> {change.what}</p>
         <p class="quiet">{change.consequence}</p>
+        {#if change.examples.length}
+          <p class="quiet">
+            Such as {#each change.examples as example, index (index)}{index ? ", " : ""}<code>{example}</code>{/each}
+          </p>
+        {/if}
         {#if change.toAllow}
           <Checkbox
             class="mt-1"

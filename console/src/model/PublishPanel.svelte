@@ -1,13 +1,17 @@
 <script lang="ts">
   import { Button, Input, Label } from "flowbite-svelte";
   import Notice from "../parts/Notice.svelte";
+  import { progressOf } from "./progress.ts";
   import type { ModelState } from "./model.svelte.ts";
 
   let { model }: { model: ModelState } = $props();
   const steps = ["expand", "fill", "prove", "swap", "drain", "contract", "done"];
   const at = $derived(steps.indexOf(model.publishing?.step ?? ""));
-  const rows = $derived(
-    model.publishing?.rowsTotal ? `${model.publishing.rowsDone} of ${model.publishing.rowsTotal} records` : "",
+  const rows = $derived(model.publishing ? progressOf(model.publishing) : "");
+  const paused = $derived(model.publishing?.control === "pause");
+  const beforeSwap = $derived(at < steps.indexOf("swap"));
+  const outcome = $derived(
+    model.publishing?.state === "cancelled" ? "was cancelled; nothing of it is left" : "is live",
   );
 </script>
 
@@ -22,9 +26,22 @@
         </li>
       {/each}
     </ol>
-    {#if rows}<p>{rows}</p>{/if}
+    {#if rows}
+      <progress class="w-full" max={model.publishing.rowsTotal} value={model.publishing.rowsDone} aria-label={rows}
+      ></progress>
+      <p>{rows}</p>
+    {/if}
+    {#if model.busy}
+      <div class="flex gap-2">
+        <Button size="xs" color="alternative" onclick={() => model.control(paused ? "run" : "pause")}
+          >{paused ? "Go on" : "Pause"}</Button
+        >
+        {#if beforeSwap}<Button size="xs" color="alternative" onclick={() => model.control("cancel")}>Cancel</Button
+          >{/if}
+      </div>
+    {/if}
     {#if model.publishing.failure}<Notice kind="decision" text={model.publishing.failure} />{/if}
-    {#if !model.busy}<Notice kind="done" text={`Revision ${model.publishing.revision} is live.`} />{/if}
+    {#if !model.busy}<Notice kind="done" text={`Revision ${model.publishing.revision} ${outcome}.`} />{/if}
   {/if}
   {#if !model.busy && model.changes.length}
     <div>

@@ -7,6 +7,7 @@ const change: Change = {
   name: "field-removed:phone",
   path: "phone",
   effect: "loss",
+  examples: [],
   what: "`phone` goes.",
   consequence: "Its values are kept aside.",
   records: 7,

@@ -1,4 +1,13 @@
-import { diffSource, publishSource, readRevision, readSource, type Diff, type Revision } from "../api/model.ts";
+import {
+  controlPublish,
+  diffSource,
+  publishSource,
+  readRevision,
+  readSource,
+  type Control,
+  type Diff,
+  type Revision,
+} from "../api/model.ts";
 import { messageOf } from "../api/request.ts";
 import { session } from "../session/session.svelte.ts";
 
@@ -64,6 +73,7 @@ export class ModelState {
       const begun = { source: this.text, fingerprint: this.diff?.fingerprint, allow, message: this.message };
       this.publishing = await publishSource(begun);
       await this.#follow(this.publishing.revision);
+      if (this.publishing?.state === "cancelled") return;
       sessionStorage.removeItem(DRAFT);
       this.live = await readSource();
       this.message = "";
@@ -71,6 +81,16 @@ export class ModelState {
       await Promise.all([this.check(), session.refresh()]);
     } catch (failure) {
       this.publishing = null;
+      this.failure = messageOf(failure);
+    }
+  }
+
+  /** Pauses, resumes or cancels; what is shown next comes from the service. */
+  async control(wanted: Control): Promise<void> {
+    if (!this.publishing) return;
+    try {
+      this.publishing = { ...this.publishing, ...(await controlPublish(this.publishing.revision, wanted)) };
+    } catch (failure) {
       this.failure = messageOf(failure);
     }
   }

@@ -2,6 +2,7 @@ package dev.cuenta.cli;
 
 import dev.cuenta.client.CuentaClient;
 import java.net.URI;
+import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
@@ -40,6 +41,11 @@ public final class Service {
                 URI.create(address),
                 token,
                 tenant != null ? tenant : settings.get("tenant").orElse(null));
+    }
+
+    /** A client for another installation, with its own key or with what this one is asked with. */
+    public CuentaClient clientOf(URI other, @Nullable Path keyFile) {
+        return new CuentaClient(other, keyFile == null ? settings.token().orElse(null) : Settings.read(keyFile), null);
     }
 
     public Settings settings() {

@@ -45,7 +45,7 @@ public final class Settings {
                         get("key-file").map(Path::of).filter(Files::isReadable).map(Settings::read));
     }
 
-    private static String read(Path path) {
+    static String read(Path path) {
         try {
             return Files.readString(path).strip();
         } catch (IOException unreadable) {

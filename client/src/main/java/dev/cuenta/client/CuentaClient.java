@@ -66,6 +66,10 @@ public final class CuentaClient {
         return send("POST", path, body, null);
     }
 
+    public Answer put(String path, Object body) {
+        return send("PUT", path, body, null);
+    }
+
     /** A JSON Merge Patch (RFC 7396); {@code etag} null changes whatever is there. */
     public Answer patch(String path, Object body, @Nullable String etag) {
         return send("PATCH", path, body, etag);

@@ -19,6 +19,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.StreamWriteFeature;
+import tools.jackson.databind.MapperFeature;
 
 @Configuration(proxyBeanMethods = false)
 class Wiring {
@@ -84,7 +85,8 @@ class Wiring {
 
     @Bean
     JsonMapperBuilderCustomizer strictJson() {
-        return builder -> builder.enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+        return builder -> builder.enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
+                .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
                 .enable(StreamWriteFeature.WRITE_BIGDECIMAL_AS_PLAIN);
     }
 }

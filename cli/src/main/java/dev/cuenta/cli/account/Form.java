@@ -6,12 +6,14 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 
 /** What the live model says about fields, as far as the caller may know; turns {@code field=value} into a body. */
@@ -77,9 +79,17 @@ final class Form {
                 ? (Map<String, Object>) Objects.requireNonNull(body.computeIfAbsent(
                         field.path("profile").asString(), name -> new LinkedHashMap<String, Object>()))
                 : body;
-        target.put(
-                field.path("name").asString(),
-                text.isEmpty() ? null : value(field.path("type").asString(), text));
+        target.put(field.path("name").asString(), text.isEmpty() ? null : valueOf(field, text));
+    }
+
+    /** Several values stand in one argument, with commas between them. */
+    private static @Nullable Object valueOf(JsonNode field, String text) {
+        String type = field.path("type").asString();
+        return field.path("many").asBoolean()
+                ? Arrays.stream(text.split(","))
+                        .map(item -> value(type, item.strip()))
+                        .toList()
+                : value(type, text);
     }
 
     /** What is no number or truth value stays a text: the service then says what it expected. */
@@ -90,6 +100,18 @@ final class Form {
         if ((type.equals("integer") || type.equals("decimal")) && text.matches("-?\\d{1,40}(\\.\\d{1,40})?")) {
             return new BigDecimal(text);
         }
+        if (type.equals("json")) {
+            return json(text);
+        }
         return text;
+    }
+
+    /** What is no JSON stays a text as well. */
+    private static Object json(String text) {
+        try {
+            return CuentaClient.json().readValue(text, Object.class);
+        } catch (JacksonException notJson) {
+            return text;
+        }
     }
 }

@@ -1,5 +1,6 @@
 package dev.cuenta.cli.model;
 
+import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import java.nio.file.Path;
@@ -7,6 +8,7 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import tools.jackson.databind.JsonNode;
@@ -16,7 +18,7 @@ import tools.jackson.databind.JsonNode;
         mixinStandardHelpOptions = true,
         description = "Show what publishing a file would do to the stored records. Touches nothing.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta model diff account-model.yaml")
+        footer = {"  cuenta model diff account-model.yaml", "  cuenta model diff account-model.yaml --sql"})
 final class DiffCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
@@ -27,15 +29,22 @@ final class DiffCommand implements Callable<Integer> {
     @Parameters(paramLabel = "FILE", description = "The model file.")
     private Path file;
 
+    @Option(names = "--sql", description = "Print the statements that publishing would send, step by step, instead.")
+    private boolean sql;
+
     @Mixin
     private Output output;
 
     @Override
     public Integer call() {
         Diffs diffs = new Diffs(spec.commandLine());
-        JsonNode diff = diffs.ask(service.client(), file);
+        JsonNode diff = diffs.ask(service.client(), file.toString(), ModelText.of(file), sql);
         if (!output.printedAsJson(diff) && diff.has("changes")) {
-            diffs.print(diff);
+            if (sql) {
+                Diffs.printScript(diff, output.writer());
+            } else {
+                diffs.print(diff);
+            }
         }
         return diff.has("changes") ? 0 : 1;
     }

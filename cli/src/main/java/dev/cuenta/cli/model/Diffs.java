@@ -1,10 +1,10 @@
 package dev.cuenta.cli.model;
 
-import dev.cuenta.cli.ModelText;
 import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.file.ModelFile;
 import java.io.PrintWriter;
-import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine;
 import tools.jackson.databind.JsonNode;
@@ -18,12 +18,11 @@ final class Diffs {
     }
 
     /** Prints findings, if there are any that matter, and gives the answer; without {@code changes} when the file has errors. */
-    JsonNode ask(CuentaClient client, Path file) {
-        String source = ModelText.of(file);
-        JsonNode diff = client.post("/v1/model/diffs", Map.of("file", file.toString(), "source", source))
+    JsonNode ask(CuentaClient client, String file, String source, boolean script) {
+        JsonNode diff = client.post("/v1/model/diffs", Map.of("file", file, "source", source, "script", script))
                 .body();
         if (!diff.has("changes")) {
-            new FindingPrinter(command).print(ModelFile.read(file.toString(), source));
+            new FindingPrinter(command).print(ModelFile.read(file, source));
         }
         return diff;
     }
@@ -38,18 +37,33 @@ final class Diffs {
         }
         out.println(live == 0 ? "Nothing is published yet." : "Against revision " + live + ":");
         out.println();
-        for (JsonNode change : changes) {
-            long records = change.path("records").asLong();
-            String effect = change.path("effect").asString() + (records == 0 ? "" : ", " + records + " records");
-            out.println("  " + change.path("what").asString());
-            out.println("      " + effect + ". " + change.path("consequence").asString());
-            if (change.path("toAllow").asBoolean()) {
-                out.println(
-                        "      To publish it: --allow " + change.path("name").asString());
-            }
-        }
+        long rate = diff.path("recordsPerSecond").asLong();
+        changes.forEach(change -> print(change, rate, out));
         out.println();
         out.println("Fingerprint " + diff.path("fingerprint").asString());
+        out.flush();
+    }
+
+    private static void print(JsonNode change, long rate, PrintWriter out) {
+        long records = change.path("records").asLong();
+        String effect = change.path("effect").asString();
+        boolean rewrites = effect.equals("backfill") || effect.equals("narrowing");
+        String duration = rewrites && rate > 0 ? ", about " + Durations.spelt(records / rate) : "";
+        out.println("  " + change.path("what").asString());
+        out.println("      " + effect + (records == 0 ? "" : ", " + records + (records == 1 ? " record" : " records"))
+                + duration + ". " + change.path("consequence").asString());
+        if (!change.path("examples").isEmpty()) {
+            List<String> examples = new ArrayList<>();
+            change.path("examples").forEach(example -> examples.add(example.asString()));
+            out.println("      Such as: " + String.join(" | ", examples));
+        }
+        if (change.path("toAllow").asBoolean()) {
+            out.println("      To publish it: --allow " + change.path("name").asString());
+        }
+    }
+
+    static void printScript(JsonNode diff, PrintWriter out) {
+        diff.path("script").forEach(line -> out.println(line.asString()));
         out.flush();
     }
 }

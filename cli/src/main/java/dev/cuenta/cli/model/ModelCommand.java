@@ -9,18 +9,20 @@ import picocli.CommandLine.Command;
 public final class ModelCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
-        return Map.of(
-                "check",
-                CheckCommand.class,
-                "diff",
-                DiffCommand.class,
-                "publish",
-                PublishCommand.class,
-                "show",
-                ShowCommand.class,
-                "history",
-                HistoryCommand.class,
-                "matrix",
-                MatrixCommand.class);
+        return Map.ofEntries(
+                Map.entry("check", CheckCommand.class),
+                Map.entry("diff", DiffCommand.class),
+                Map.entry("publish", PublishCommand.class),
+                Map.entry("follow", FollowCommand.class),
+                Map.entry("pause", PauseCommand.class),
+                Map.entry("resume", ResumeCommand.class),
+                Map.entry("cancel", CancelCommand.class),
+                Map.entry("revert", RevertCommand.class),
+                Map.entry("show", ShowCommand.class),
+                Map.entry("history", HistoryCommand.class),
+                Map.entry("matrix", MatrixCommand.class),
+                Map.entry("verify", VerifyCommand.class),
+                Map.entry("compare", CompareCommand.class),
+                Map.entry("sweep", SweepCommand.class));
     }
 }

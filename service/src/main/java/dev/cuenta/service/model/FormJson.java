@@ -12,6 +12,7 @@ import dev.cuenta.core.type.Comparison;
 import dev.cuenta.core.type.Limits;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevision;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -68,6 +69,8 @@ final class FormJson {
                 "fields",
                 model.fields().values().stream()
                         .filter(form::concerns)
+                        .sorted(Comparator.comparingInt(
+                                field -> field.presentation().order()))
                         .map(form::field)
                         .toList());
         return json;
@@ -90,7 +93,9 @@ final class FormJson {
         put(json, "profile", field.path().profile());
         json.put("label", field.label());
         json.put("description", field.description());
+        json.put("group", field.presentation().group());
         json.put("type", field.type().name());
+        json.put("many", field.type().isMany());
         json.put("control", field.type().control());
         json.put("required", field.required());
         put(json, "default", field.defaultValue() == null ? null : field.type().write(field.defaultValue()));

@@ -5,6 +5,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.revision.Control;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.Revision;
 import java.net.URI;
@@ -17,6 +18,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -25,7 +27,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/v1/model")
 final class ModelController {
     /** A model file as a request carries it; {@code file} is the name that messages use. */
-    record Source(@Nullable String file, @Nullable String source) {
+    record Source(
+            @Nullable String file,
+            @Nullable String source,
+            @Nullable Boolean script) {
         String text() {
             return required("source", source);
         }
@@ -74,10 +79,14 @@ final class ModelController {
 
     @PostMapping("/diffs")
     Map<String, Object> diff(Caller caller, @RequestBody Source source) {
-        ModelUseCases.Shown shown = models.diff(caller, source.name(), source.text());
+        ModelUseCases.Shown shown =
+                models.diff(caller, source.name(), source.text(), Boolean.TRUE.equals(source.script()));
         Map<String, Object> body = ModelJson.findings(shown.file());
         if (shown.diff() != null && shown.fingerprint() != null) {
-            body.putAll(ModelJson.diff(shown.diff(), shown.fingerprint()));
+            body.putAll(ModelJson.diff(shown.diff(), shown.fingerprint(), shown.recordsPerSecond()));
+            if (!shown.script().isEmpty()) {
+                body.put("script", shown.script());
+            }
         }
         return body;
     }
@@ -102,7 +111,37 @@ final class ModelController {
         Revision revision = models.revision(caller, number);
         Map<String, Object> body = ModelJson.revision(revision);
         body.put("source", revision.source());
+        body.put("stepMillis", models.millisInStep(revision));
         return body;
+    }
+
+    /** What somebody wants of a publish: run, pause or cancel. */
+    record Wanted(@Nullable Control control) {}
+
+    @PutMapping("/revisions/{number}/control")
+    Map<String, Object> control(Caller caller, @PathVariable int number, @RequestBody Wanted wanted) {
+        if (wanted.control() == null) {
+            throw Problem.invalid("/control", "required", "Give `control` as one of: run, pause, cancel.");
+        }
+        return ModelJson.revision(models.control(caller, number, wanted.control()));
+    }
+
+    @GetMapping("/verification")
+    ModelUseCases.Verified verify(Caller caller) {
+        return models.verify(caller);
+    }
+
+    @GetMapping("/leftovers")
+    Map<String, Object> leftovers(Caller caller) {
+        return Map.of("items", models.leftovers(caller));
+    }
+
+    /** Up to which revision what was kept aside is to go. */
+    record Sweep(int upToRevision) {}
+
+    @PostMapping("/sweeps")
+    Map<String, Object> sweep(Caller caller, @RequestBody Sweep sweep) {
+        return Map.of("items", models.sweep(caller, sweep.upToRevision()));
     }
 
     @GetMapping("/matrix")

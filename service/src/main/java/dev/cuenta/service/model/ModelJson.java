@@ -22,10 +22,13 @@ final class ModelJson {
         return json;
     }
 
-    static Map<String, Object> diff(Diff diff, String fingerprint) {
+    static Map<String, Object> diff(Diff diff, String fingerprint, long recordsPerSecond) {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("liveRevision", diff.liveRevision());
         json.put("fingerprint", fingerprint);
+        if (recordsPerSecond > 0) {
+            json.put("recordsPerSecond", recordsPerSecond);
+        }
         json.put("changes", diff.changes().stream().map(ModelJson::change).toList());
         return json;
     }
@@ -38,6 +41,7 @@ final class ModelJson {
         json.put("what", change.what());
         json.put("consequence", change.consequence());
         json.put("records", change.records());
+        json.put("examples", change.examples());
         json.put("toAllow", change.toAllow());
         return json;
     }
@@ -60,6 +64,8 @@ final class ModelJson {
         }
         json.put("author", revision.author());
         json.put("message", revision.message());
+        json.put("control", revision.control().toString());
+        json.put("stepStartedAt", revision.stepStartedAt().toString());
         json.put("startedAt", revision.startedAt().toString());
         if (revision.publishedAt() != null) {
             json.put("publishedAt", revision.publishedAt().toString());

@@ -10,17 +10,21 @@ import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.retention.Selection;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
+import dev.cuenta.core.revision.Effect;
 import dev.cuenta.core.revision.ModelDiff;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.Control;
 import dev.cuenta.store.revision.CountedRecords;
+import dev.cuenta.store.revision.Leftovers;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
+import dev.cuenta.store.revision.Verification;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -34,10 +38,23 @@ import org.springframework.stereotype.Component;
 final class ModelUseCases {
     private static final String READ = "model.read";
     private static final String PUBLISH = "model.publish";
+    private static final Set<Effect> REWRITING = Set.of(Effect.BACKFILL, Effect.NARROWING);
 
-    /** A diff with what its file is called and what stands for it. */
+    /**
+     * A diff with what its file is called and what stands for it.
+     *
+     * @param recordsPerSecond that this database rewrites, as it was measured just now; 0 when nothing is to be rewritten
+     * @param script the statements that publishing would send; empty unless they were asked for
+     */
     record Shown(
-            ModelFile file, @Nullable Diff diff, @Nullable String fingerprint) {}
+            ModelFile file,
+            @Nullable Diff diff,
+            @Nullable String fingerprint,
+            long recordsPerSecond,
+            List<String> script) {}
+
+    /** The live revision held against the database. */
+    record Verified(int revision, String shape, List<Verification.Difference> differences) {}
 
     /** What a publish is asked to do. */
     record Publish(String file, String source, @Nullable String fingerprint, Set<String> allow, String message) {}
@@ -69,14 +86,21 @@ final class ModelUseCases {
         return ModelFile.read(file, source);
     }
 
-    Shown diff(Caller caller, String file, String source) {
+    Shown diff(Caller caller, String file, String source, boolean withScript) {
         require(caller, READ);
         ModelFile checked = ModelFile.read(file, source);
-        Optional<Diff> diff = checked.model().map(this::diff);
+        AccountModel next = checked.model().orElse(null);
+        if (next == null) {
+            return new Shown(checked, null, null, 0, List.of());
+        }
+        Diff diff = diff(next);
+        boolean rewrites = diff.changes().stream().anyMatch(change -> REWRITING.contains(change.effect()));
         return new Shown(
                 checked,
-                diff.orElse(null),
-                diff.map(it -> it.fingerprint(source)).orElse(null));
+                diff,
+                diff.fingerprint(source),
+                rewrites ? counted(next).recordsPerSecond() : 0,
+                withScript ? publisher.script(diff.liveRevision(), next, diff.changes()) : List.of());
     }
 
     private Diff diff(AccountModel next) {
@@ -93,8 +117,7 @@ final class ModelUseCases {
 
     private Optional<Long> taken(RetentionRule rule) {
         return live.with(revision -> Selection.ifItFits(revision.model(), rule, clock.instant())
-                .map(selection ->
-                        revision.read(work -> new Accounts(work).count(selection.condition(), null))));
+                .map(selection -> revision.read(work -> new Accounts(work).count(selection.condition(), null))));
     }
 
     /**
@@ -169,9 +192,38 @@ final class ModelUseCases {
                         "There is no revision " + number + ". GET /v1/model/revisions lists them."));
     }
 
-    Optional<Revision> unfinished(Caller caller) {
+    /** Pauses, resumes or cancels a publish that is under way. */
+    Revision control(Caller caller, int number, Control wanted) {
+        require(caller, PUBLISH);
+        Revision revision = revisions.control(number, wanted);
+        background.hurry();
+        return revision;
+    }
+
+    Verified verify(Caller caller) {
+        return look(caller, revision -> {
+            Verification verification = new Verification(connections);
+            return new Verified(
+                    revision.number(),
+                    verification.fingerprint(revision.model()),
+                    verification.differences(revision.model()));
+        });
+    }
+
+    List<Leftovers.Leftover> leftovers(Caller caller) {
         require(caller, READ);
-        return revisions.unfinished();
+        return new Leftovers(connections).list();
+    }
+
+    /** Drops for good what revisions up to the given one put aside. */
+    List<Leftovers.Leftover> sweep(Caller caller, int upToRevision) {
+        require(caller, PUBLISH);
+        return new Leftovers(connections).sweep(upToRevision);
+    }
+
+    /** How long the step of a publish has been going on. */
+    long millisInStep(Revision revision) {
+        return Math.max(0, clock.millis() - revision.stepStartedAt().toEpochMilli());
     }
 
     List<Revision> history(Caller caller) {

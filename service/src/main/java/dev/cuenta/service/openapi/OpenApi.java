@@ -76,7 +76,8 @@ final class OpenApi {
                 ref("Account"));
         add("/v1/accounts/{id}", "delete", "Remove an account", null, "204", null);
         add("/v1/tenants", "get", "List tenants", null, "200", JSON_OBJECT);
-        Map<String, Object> source = object(Map.of("file", text(), "source", text()), List.of("source"));
+        Map<String, Object> source = object(
+                Map.of("file", text(), "source", text(), "script", Map.of("type", "boolean")), List.of("source"));
         add("/v1/model", "get", "The live model", null, "200", JSON_OBJECT);
         add("/v1/model/form", "get", "What the caller may read and write", null, "200", JSON_OBJECT);
         add("/v1/model/matrix", "get", "The access matrix", null, "200", JSON_OBJECT);
@@ -89,6 +90,24 @@ final class OpenApi {
                 "get",
                 "A revision and how far its publishing is",
                 null,
+                "200",
+                JSON_OBJECT);
+        add(
+                "/v1/model/revisions/{number}/control",
+                "put",
+                "Pause, resume or cancel a publish that is under way",
+                object(
+                        Map.of("control", Map.of("type", "string", "enum", List.of("run", "pause", "cancel"))),
+                        List.of("control")),
+                "200",
+                JSON_OBJECT);
+        add("/v1/model/verification", "get", "Hold the database against the live revision", null, "200", JSON_OBJECT);
+        add("/v1/model/leftovers", "get", "What publishing kept aside", null, "200", JSON_OBJECT);
+        add(
+                "/v1/model/sweeps",
+                "post",
+                "Drop for good what was kept aside",
+                object(Map.of("upToRevision", Map.of("type", "integer")), List.of("upToRevision")),
                 "200",
                 JSON_OBJECT);
         Map<String, Object> rule = object(Map.of("rule", text()), List.of("rule"));

@@ -1,0 +1,21 @@
+package dev.cuenta.cli.model;
+
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+
+@Command(
+        name = "follow",
+        mixinStandardHelpOptions = true,
+        description = "Watch the publish that is under way.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta model follow")
+final class FollowCommand implements Callable<Integer> {
+    @Mixin
+    private UnderWay underWay;
+
+    @Override
+    public Integer call() throws InterruptedException {
+        return underWay.follow();
+    }
+}

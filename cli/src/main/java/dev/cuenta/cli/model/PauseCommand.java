@@ -1,0 +1,20 @@
+package dev.cuenta.cli.model;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+
+@Command(
+        name = "pause",
+        mixinStandardHelpOptions = true,
+        description = "Pause the publish that is under way; what is done stays done.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta model pause")
+final class PauseCommand implements Runnable {
+    @Mixin
+    private UnderWay underWay;
+
+    @Override
+    public void run() {
+        underWay.control("pause");
+    }
+}

@@ -1,0 +1,20 @@
+package dev.cuenta.cli.model;
+
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+
+@Command(
+        name = "resume",
+        mixinStandardHelpOptions = true,
+        description = "Go on with a publish that was paused.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta model resume")
+final class ResumeCommand implements Runnable {
+    @Mixin
+    private UnderWay underWay;
+
+    @Override
+    public void run() {
+        underWay.control("run");
+    }
+}

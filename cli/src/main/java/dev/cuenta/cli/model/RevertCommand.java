@@ -1,0 +1,31 @@
+package dev.cuenta.cli.model;
+
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "revert",
+        mixinStandardHelpOptions = true,
+        description = "Publish an earlier revision as a new one, with what was kept aside.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta model revert 3 --allow field-removed:newsletter")
+final class RevertCommand implements Callable<Integer> {
+    @Mixin
+    private Publishing publishing;
+
+    @Parameters(paramLabel = "REVISION", description = "The number of the revision to go back to.")
+    private int number;
+
+    @Override
+    public Integer call() throws InterruptedException {
+        JsonNode revision = publishing
+                .client()
+                .get("/v1/model/revisions/" + number, Map.of())
+                .body();
+        return publishing.publish("revision " + number, revision.path("source").asString());
+    }
+}
