@@ -51,13 +51,15 @@ export function bodyOf(fields: Field[], draft: Draft, before: Draft): Body {
 
 function fromControl(field: Field, value: string | boolean): Value | null {
   if (typeof value === "boolean") return value;
-  if (value.trim() === "") return null;
+  // Svelte binds a number control to a number, or to null when it is empty.
+  const text = String(value ?? "");
+  if (text.trim() === "") return null;
   if (field.many)
-    return value
+    return text
       .split("\n")
       .filter((line) => line.trim())
       .map((line) => one(field, line.trim()));
-  return one(field, value);
+  return one(field, text);
 }
 
 /** What is no number and no JSON goes as a text, so that the service says what is wrong with it. */

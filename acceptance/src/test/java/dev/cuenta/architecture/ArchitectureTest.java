@@ -50,7 +50,9 @@ class ArchitectureTest {
                     "java.security",
                     "org.jspecify..",
                     "org.snakeyaml.engine..",
-                    "com.google.re2j..");
+                    "com.google.re2j..",
+                    "dev.cel..",
+                    "com.google.common.collect");
 
     @ArchTest
     static final ArchRule the_store_knows_no_web = noClasses()

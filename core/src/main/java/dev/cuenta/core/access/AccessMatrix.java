@@ -33,7 +33,7 @@ public final class AccessMatrix {
 
     public boolean writes(Set<Party> parties, Field field, Operation operation) {
         if (operation == Operation.SEED) {
-            return true;
+            return field.stored();
         }
         boolean open = field.mutability() != Mutability.READ_ONLY
                 && (operation.makesAccount() || field.mutability() != Mutability.IMMUTABLE);

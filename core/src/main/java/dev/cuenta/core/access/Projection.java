@@ -11,6 +11,7 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
+import java.time.InstantSource;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,10 +23,12 @@ import java.util.TreeSet;
 public final class Projection {
     private final AccountModel model;
     private final AccessMatrix matrix;
+    private final ComputedValues computed;
 
-    public Projection(AccountModel model, AccessMatrix matrix) {
+    public Projection(AccountModel model, AccessMatrix matrix, InstantSource clock) {
         this.model = model;
         this.matrix = matrix;
+        this.computed = new ComputedValues(model, clock);
     }
 
     /**
@@ -40,8 +43,9 @@ public final class Projection {
         json.put("displayName", displayName(account));
         Kind kind = model.kindNamed(account.kind());
         for (Field field : model.fieldsOf(kind)) {
-            Object value = account.values().get(field.path());
-            if (value != null && matrix.reads(parties, field) && returned(field, requested)) {
+            boolean shown = matrix.reads(parties, field) && returned(field, requested);
+            Object value = shown ? computed.value(field, account) : null;
+            if (value != null) {
                 group(field.path(), json).put(field.path().name(), field.type().write(value));
             }
         }
@@ -61,7 +65,7 @@ public final class Projection {
     public String displayName(AccountRecord account) {
         String name = model.displayName().fill(path -> {
             Field field = model.field(path).orElse(null);
-            Object value = account.values().get(path);
+            Object value = field == null ? null : computed.value(field, account);
             return field == null || value == null || !field.leaves()
                     ? ""
                     : field.type().write(value);

@@ -31,8 +31,16 @@ public final class Attributes {
         if (!model.roles().isEmpty()) {
             attributes.add("roles", Source.ROLE, "choice", options(model.roles().keySet()));
         }
-        model.fields().values().stream().filter(visible).forEach(attributes::add);
+        model.fields().values().stream()
+                .filter(visible)
+                .filter(Attributes::comparable)
+                .forEach(attributes::add);
         return attributes;
+    }
+
+    /** A computed field can be asked about only where the database can compute it. */
+    private static boolean comparable(Field field) {
+        return field.compute() == null || field.compute().tree().isPresent();
     }
 
     public Optional<Attribute> find(String path) {

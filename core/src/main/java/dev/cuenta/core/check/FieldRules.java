@@ -4,12 +4,16 @@ import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.finding.Findings;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.type.Column;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
+import java.util.Set;
 
 /** What can be said about one field at a time. */
 final class FieldRules {
@@ -25,8 +29,12 @@ final class FieldRules {
 
     void check() {
         for (Field field : model.fields().values()) {
+            if (!field.stored()) {
+                checkComputed(field);
+            }
             checkSignUp(field);
             checkSignIn(field);
+            checkUnique(field);
             checkPromotion(field);
             checkType(field);
             checkAccess(field);
@@ -87,6 +95,38 @@ final class FieldRules {
         }
     }
 
+    private void checkUnique(Field field) {
+        boolean comparable =
+                !field.type().isMany() && !field.type().comparisons().isEmpty();
+        if (field.unique() && !comparable) {
+            add(
+                    FindingCode.UNKNOWN_KEY,
+                    field,
+                    ".uniqueness",
+                    "`uniqueness` means nothing for a " + field.type() + ".",
+                    "Take it out.");
+        }
+        boolean text = field.column().is(Column.Kind.TEXT);
+        if (field.search() && !text) {
+            add(
+                    FindingCode.UNKNOWN_KEY,
+                    field,
+                    ".search",
+                    "Only single texts are looked up by a part of them; `" + field.path() + "` is a " + field.type()
+                            + ".",
+                    "Take `search` out; filters work without it.");
+        }
+        if (field.column().is(Column.Kind.ACCOUNT) && (field.required() || field.defaultValue() != null)) {
+            add(
+                    FindingCode.BAD_VALUE,
+                    field,
+                    "",
+                    "`" + field.path()
+                            + "` refers to an account that may go, so it can be neither required nor have a default.",
+                    "Take `required` and `default` out.");
+        }
+    }
+
     private void checkPromotion(Field field) {
         boolean byExisting = Boolean.TRUE.equals(field.existing());
         boolean byDefault = Boolean.TRUE.equals(field.defaultValue()) && field.existing() == null;
@@ -98,6 +138,49 @@ final class FieldRules {
                     "Every account that is there when `" + field.path() + "` arrives gets true.",
                     "Add `existing: false`, so that only new accounts get it.");
         }
+    }
+
+    private void checkComputed(Field field) {
+        if (dependsOn(field, field.path(), new HashSet<>())) {
+            add(
+                    FindingCode.COMPUTED_CIRCLE,
+                    field,
+                    ".compute",
+                    "`" + field.path() + "` is computed from itself, by way of "
+                            + String.join(
+                                    ", ",
+                                    Objects.requireNonNull(field.compute()).fields()) + ".",
+                    "Break the circle: store one of them.");
+            return;
+        }
+        for (String source : Objects.requireNonNull(field.compute()).fields()) {
+            model.field(source)
+                    .filter(from -> field.leaves() && reveals(from, field))
+                    .ifPresent(from -> add(
+                            FindingCode.COMPUTED_REVEALS,
+                            field,
+                            ".compute",
+                            "`" + field.path() + "` is computed from `" + source
+                                    + "`, which not everyone may read who reads this.",
+                            "Give it the read list of `" + source + "`."));
+        }
+    }
+
+    private static boolean reveals(Field from, Field field) {
+        boolean guarded = !from.leaves() || from.sensitivity() != Sensitivity.OPEN;
+        return guarded && (!from.leaves() || !from.read().containsAll(field.read()));
+    }
+
+    private boolean dependsOn(Field field, FieldPath sought, Set<FieldPath> seen) {
+        if (field.compute() == null || !seen.add(field.path())) {
+            return false;
+        }
+        return field.compute().fields().stream()
+                .map(FieldPath::parse)
+                .anyMatch(path -> path.equals(sought)
+                        || model.field(path)
+                                .filter(other -> dependsOn(other, sought, seen))
+                                .isPresent());
     }
 
     private void checkType(Field field) {
@@ -133,7 +216,7 @@ final class FieldRules {
                     "`" + field.path() + "` is personal, and every member of a tenant may read it.",
                     "Take member and guest out of its read list.");
         }
-        if (field.write().isEmpty() && field.mutability() != Mutability.READ_ONLY) {
+        if (field.stored() && field.write().isEmpty() && field.mutability() != Mutability.READ_ONLY) {
             add(
                     FindingCode.WRITABLE_BY_NOBODY,
                     field,

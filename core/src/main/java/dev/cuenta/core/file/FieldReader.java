@@ -16,6 +16,7 @@ import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
 import dev.cuenta.core.type.Limits;
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -43,6 +44,29 @@ final class FieldReader {
     private static final int MOST_ITEMS = 1000;
     private static final long MOST_BYTES = 1024 * 1024;
 
+    /** What a computed field cannot have: nobody gives it a value. */
+    private static final Set<String> NOT_FOR_COMPUTED = Set.of(
+            "required",
+            "default",
+            "existing",
+            "uniqueness",
+            "signIn",
+            "write",
+            "mutability",
+            "search",
+            "formerly",
+            "erase");
+
+    /** An expression as it stands in the file; it can be read when all fields are known. */
+    record Written(FieldPath field, Use use, Element element) {}
+
+    /** What a field's expression is for. */
+    enum Use {
+        COMPUTE,
+        EXISTING
+    }
+
+    private final List<Written> expressions = new ArrayList<>();
     private final Set<Party> readByDefault;
     private final Set<Party> writeByDefault;
 
@@ -94,6 +118,12 @@ final class FieldReader {
 
     private Field read(FieldPath path, FieldType type, Section section) {
         Limits limits = limits(type, section);
+        Optional<Element> compute = section.take("compute");
+        compute.ifPresent(element -> expressions.add(new Written(path, Use.COMPUTE, element)));
+        boolean computed = compute.isPresent();
+        if (computed) {
+            section.notHere(NOT_FOR_COMPUTED, "means nothing for a field that is computed.");
+        }
         Field field = new Field(
                 path,
                 type,
@@ -101,24 +131,35 @@ final class FieldReader {
                 formerly(section),
                 section.take("required").flatMap(Element::flag).orElse(false),
                 value("default", type, limits, section),
-                existing(type, limits, section),
+                existing(path, type, limits, section),
+                null,
+                null,
                 uniqueness(section),
                 section.take("signIn").flatMap(Element::flag).orElse(false),
                 section.take("search").flatMap(Element::flag).orElse(false),
                 section.take("returned")
                         .flatMap(element -> element.oneOf(Returned.class))
                         .orElse(Returned.DEFAULT),
-                section.take("mutability")
-                        .flatMap(element -> element.oneOf(Mutability.class))
-                        .orElse(Mutability.READ_WRITE),
+                computed ? Mutability.READ_ONLY : mutability(section),
                 sensitivity(section),
                 parties("read", section).orElse(readByDefault),
-                parties("write", section).orElse(writeByDefault),
+                computed ? Set.of() : parties("write", section).orElse(writeByDefault),
                 value("erase", type, limits, section),
                 presentation(path, section));
-        section.notSupported("confirm", "compute", "keep", "of");
+        section.notSupported("confirm", "keep", "of");
         section.refuseOthers();
         return field;
+    }
+
+    /** The expressions of all fields that were read. */
+    List<Written> expressions() {
+        return expressions;
+    }
+
+    private static Mutability mutability(Section section) {
+        return section.take("mutability")
+                .flatMap(element -> element.oneOf(Mutability.class))
+                .orElse(Mutability.READ_WRITE);
     }
 
     private static Presentation presentation(FieldPath path, Section section) {
@@ -267,14 +308,14 @@ final class FieldReader {
         }
     }
 
-    private static @Nullable Object existing(FieldType type, Limits limits, Section section) {
+    private @Nullable Object existing(FieldPath path, FieldType type, Limits limits, Section section) {
         Optional<Element> element = section.take("existing");
         if (element.filter(Element::isGroup).isEmpty()) {
             return value("existing", type, limits, section);
         }
         Section group = element.get().section().orElseThrow();
         Object value = value("value", type, limits, group);
-        group.notSupported("from");
+        group.take("from").ifPresent(from -> expressions.add(new Written(path, Use.EXISTING, from)));
         group.refuseOthers();
         return value;
     }

@@ -35,7 +35,9 @@ final class ModelReader {
             "version",
             "createdAt",
             "lastModifiedAt",
-            "accountId");
+            "accountId",
+            "now",
+            "today");
     private static final Set<Party> NOBODY = Set.of();
 
     private final Findings findings;
@@ -54,6 +56,8 @@ final class ModelReader {
         FieldReader fieldReader = fieldReader(file);
         file.take("fields").flatMap(Element::section).ifPresent(section -> readFields(null, section, fieldReader));
         file.take("profiles").flatMap(Element::section).ifPresent(section -> readProfiles(section, fieldReader));
+        ExpressionReader expressions = new ExpressionReader(fields);
+        fieldReader.expressions().forEach(expressions::read);
         AccountModel model = new AccountModel(
                 name,
                 file.take("id")

@@ -1,5 +1,6 @@
 package dev.cuenta.core.model;
 
+import dev.cuenta.core.expression.Expression;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.Limits;
@@ -12,6 +13,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param defaultValue what a new account gets that does not give the value
  * @param existing what accounts get that are there when the field arrives; null for the default
+ * @param existingFrom computes that value instead; null for the constant
+ * @param compute gives the value whenever it is read; nothing is stored then. Null for a field that is stored
  * @param formerly the name that the field had in the revision before, in the same group; its values come along
  * @param search indexed for look-up
  * @param erase what anonymising leaves; null for nothing
@@ -24,6 +27,8 @@ public record Field(
         boolean required,
         @Nullable Object defaultValue,
         @Nullable Object existing,
+        @Nullable Expression existingFrom,
+        @Nullable Expression compute,
         Uniqueness uniqueness,
         boolean signIn,
         boolean search,
@@ -61,9 +66,45 @@ public record Field(
         return uniqueness == Uniqueness.SERVER;
     }
 
-    /** What a record gets that is there when the field arrives. */
+    /** Whether the field has a column of its own; a computed one has none. */
+    public boolean stored() {
+        return compute == null;
+    }
+
+    /** Whether it is said what records get that are there when the field arrives. */
+    public boolean answersForExisting() {
+        return existingFrom != null || forExisting().isPresent();
+    }
+
+    /** The field with its expressions, which can be read only when all fields are known. */
+    public Field with(@Nullable Expression newCompute, @Nullable Expression newExistingFrom) {
+        return new Field(
+                path,
+                type,
+                limits,
+                formerly,
+                required,
+                defaultValue,
+                existing,
+                newExistingFrom,
+                newCompute,
+                uniqueness,
+                signIn,
+                search,
+                returned,
+                mutability,
+                sensitivity,
+                read,
+                write,
+                erase,
+                presentation);
+    }
+
+    /** The constant that a record gets that is there when the field arrives. */
     public Optional<Object> forExisting() {
-        return Optional.ofNullable(existing == null ? defaultValue : existing);
+        return existingFrom != null
+                ? Optional.empty()
+                : Optional.ofNullable(existing == null ? defaultValue : existing);
     }
 
     /** Whether any party at all can get the value in an answer. */

@@ -34,7 +34,7 @@ final class FieldDiff {
 
     void added(Field field, long records) {
         Optional<StoredRecords.Kept> kept = stored.kept(field);
-        Optional<String> owed = owed(field, records);
+        Optional<String> owed = owed(field, records).or(() -> uncomputed(field, records));
         if (kept.filter(it -> it.breaking() == 0).isPresent()) {
             restored(field, kept.get());
         } else if (kept.isPresent() && owed.isEmpty()) {
@@ -54,7 +54,7 @@ final class FieldDiff {
             add(
                     ChangeKind.FIELD_ADDED,
                     field.path(),
-                    Effect.INSTANT,
+                    field.existingFrom() == null || records == 0 ? Effect.INSTANT : Effect.BACKFILL,
                     isNew(field),
                     whatExistingGet(field),
                     records,
@@ -64,7 +64,7 @@ final class FieldDiff {
 
     /** The answer that is owed about the records that are there when the field arrives. */
     static Optional<String> owed(Field field, long records) {
-        if (field.required() && field.forExisting().isEmpty() && records > 0) {
+        if (field.required() && !field.answersForExisting() && records > 0) {
             return Optional.of("`" + field.path()
                     + "` is required. Say what the existing records get: `existing: { value: ... }` or a default.");
         }
@@ -76,9 +76,22 @@ final class FieldDiff {
         return Optional.empty();
     }
 
+    /** A required field whose expression gives some records nothing. */
+    private Optional<String> uncomputed(Field field, long records) {
+        if (!field.required() || field.existingFrom() == null || records == 0) {
+            return Optional.empty();
+        }
+        long without = stored.uncomputed(field);
+        return without == 0
+                ? Optional.empty()
+                : Optional.of("`" + field.path() + "` is required, and its expression gives " + without
+                        + " records no value. Say what they get with orElse(field, value).");
+    }
+
     /** Whether people who are there would get a flag that they never had. */
     static boolean promotes(Field field) {
-        return Boolean.TRUE.equals(field.forExisting().orElse(null));
+        return Boolean.TRUE.equals(field.forExisting().orElse(null))
+                || (field.existingFrom() != null && field.type().name().equals("boolean"));
     }
 
     private static String isNew(Field field) {
@@ -86,6 +99,9 @@ final class FieldDiff {
     }
 
     private static String whatExistingGet(Field field) {
+        if (field.existingFrom() != null) {
+            return "Existing records get " + field.existingFrom() + ".";
+        }
         return field.forExisting()
                 .map(value -> "Existing records get " + field.type().write(value) + ".")
                 .orElse("Existing records get no value.");
@@ -199,8 +215,7 @@ final class FieldDiff {
         StoredRecords.Misfits misfits = stored.misfits(before, after);
         String what = otherType
                 ? typeChange(before, after)
-                : "`" + after.path() + "` changes its limits: " + LimitWords.between(before.limits(), after.limits())
-                        + ".";
+                : "`" + after.path() + "` " + LimitWords.between(before.limits(), after.limits()) + ".";
         if (misfits.count() > 0) {
             misfitting(after, what, otherType ? ChangeKind.TYPE_CHANGED : ChangeKind.LIMITS_NARROWED, misfits);
         } else if (otherType) {
@@ -236,7 +251,7 @@ final class FieldDiff {
     }
 
     private void misfitting(Field after, String what, ChangeKind kind, StoredRecords.Misfits misfits) {
-        boolean owed = after.required() && after.forExisting().isEmpty();
+        boolean owed = after.required() && !after.answersForExisting();
         String instead = owed
                 ? "The field is required: mend them, or say what they get: `existing: { value: ... }`."
                 : "Mend them, or allow the change: they are kept aside, and "

@@ -8,6 +8,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Says which limits differ, and how. */
 final class LimitWords {
+    private static final String NEW_OPTIONS = "new options: ";
+
     private final List<String> words = new ArrayList<>();
 
     private LimitWords() {}
@@ -23,7 +25,11 @@ final class LimitWords {
         words.compare("maxBytes", before.maxBytes(), after.maxBytes());
         words.compare("pattern", before.pattern(), after.pattern());
         words.compare("caseExact", before.caseExact(), after.caseExact());
-        return words.words.isEmpty() ? "the order of its options" : String.join(", ", words.words);
+        if (words.words.isEmpty()) {
+            return "lists its options in another order";
+        }
+        boolean onlyNewOptions = words.words.size() == 1 && words.words.get(0).startsWith(NEW_OPTIONS);
+        return onlyNewOptions ? "gets " + words.words.get(0) : "changes its limits: " + String.join("; ", words.words);
     }
 
     private void options(List<String> before, List<String> after) {
@@ -32,7 +38,7 @@ final class LimitWords {
         List<String> fresh = new ArrayList<>(after);
         fresh.removeAll(before);
         if (!fresh.isEmpty()) {
-            words.add("new options " + String.join(", ", fresh));
+            words.add(NEW_OPTIONS + String.join(", ", fresh));
         }
         if (!gone.isEmpty()) {
             words.add("without the options " + String.join(", ", gone));

@@ -124,9 +124,14 @@ public final class ModelDiff {
         FieldDiff fields = new FieldDiff(stored, changes);
         Renames renames = Renames.between(live, next);
         live.fields().values().stream()
+                .filter(Field::stored)
                 .filter(field -> renames.after(field.path()).isEmpty())
                 .forEach(fields::removed);
         for (Field after : next.fields().values()) {
+            if (!after.stored()) {
+                compareComputed(after);
+                continue;
+            }
             FieldPath was = renames.before(after.path()).orElse(null);
             String profile = after.path().profile();
             if (was != null) {
@@ -137,6 +142,25 @@ public final class ModelDiff {
                 // Its profile was there before, and comes back.
                 fields.added(after, 0);
             }
+        }
+    }
+
+    private void compareComputed(Field after) {
+        Field before = live.field(after.path()).orElse(null);
+        if (before == null || before.stored()) {
+            changes.add(Change.of(
+                    ChangeKind.FIELD_ADDED,
+                    after.path(),
+                    Effect.INSTANT,
+                    "`" + after.path() + "` (" + after.type() + ") is computed.",
+                    "It is computed when it is read; nothing is stored."));
+        } else if (!before.equals(after)) {
+            changes.add(Change.of(
+                    ChangeKind.FIELD_DESCRIBED,
+                    after.path(),
+                    Effect.INSTANT,
+                    "`" + after.path() + "` is computed, read or described differently.",
+                    "Counts for the next request."));
         }
     }
 

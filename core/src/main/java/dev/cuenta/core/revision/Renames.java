@@ -4,6 +4,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 
@@ -17,18 +18,25 @@ public final class Renames {
 
     private Renames() {}
 
-    public static Renames between(AccountModel live, AccountModel next) {
+    public static Renames between(AccountModel liveModel, AccountModel nextModel) {
+        Map<FieldPath, Field> live = stored(liveModel);
+        Map<FieldPath, Field> next = stored(nextModel);
         Renames renames = new Renames();
-        next.fields().keySet().stream().filter(live.fields()::containsKey).forEach(path -> renames.same(path, path));
-        next.fields().values().stream()
-                .filter(field -> live.fields().containsKey(field.formerPath()))
+        next.keySet().stream().filter(live::containsKey).forEach(path -> renames.same(path, path));
+        next.values().stream()
+                .filter(field -> live.containsKey(field.formerPath()))
                 .forEach(field -> renames.same(field.formerPath(), field.path()));
-        live.fields().values().stream()
-                .filter(field -> next.fields().containsKey(field.formerPath()))
-                .map(Field::path)
-                .forEach(path ->
-                        renames.same(path, live.field(path).orElseThrow().formerPath()));
+        live.values().stream()
+                .filter(field -> next.containsKey(field.formerPath()))
+                .forEach(field -> renames.same(field.path(), field.formerPath()));
         return renames;
+    }
+
+    /** A computed field has nothing that could come along. */
+    private static Map<FieldPath, Field> stored(AccountModel model) {
+        Map<FieldPath, Field> stored = new LinkedHashMap<>(model.fields());
+        stored.values().removeIf(field -> !field.stored());
+        return stored;
     }
 
     private void same(FieldPath before, FieldPath after) {

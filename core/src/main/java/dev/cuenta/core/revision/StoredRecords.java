@@ -17,6 +17,9 @@ public interface StoredRecords {
     /** How many records that could hold a value of the live field hold none. */
     long without(Field field);
 
+    /** How many of the records that are there a new field's expression gives no value. */
+    long uncomputed(Field field);
+
     /** Values of the live field that the field as it will be would refuse. */
     Misfits misfits(Field before, Field after);
 

@@ -31,7 +31,8 @@ public final class Samples {
         words.nextPerson();
         Map<String, Object> body = new LinkedHashMap<>();
         for (Field field : model.fieldsOf(kind)) {
-            if (field.required() || field.signIn() || words.between(1, 100) <= PERCENT_OF_OPTIONALS) {
+            if (field.stored()
+                    && (field.required() || field.signIn() || words.between(1, 100) <= PERCENT_OF_OPTIONALS)) {
                 put(field, field.type().sample(field.path().name(), field.limits(), words), body);
             }
         }

@@ -19,6 +19,7 @@ import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.sample.Samples;
 import dev.cuenta.core.type.PlainWords;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -40,7 +41,7 @@ class DoorsTest {
     private final AccountModel model = Models.marea();
     private final AccessMatrix matrix = new AccessMatrix(model);
     private final Admission admission = new Admission(model, matrix);
-    private final Projection projection = new Projection(model, matrix);
+    private final Projection projection = new Projection(model, matrix, InstantSource.fixed(Instant.EPOCH));
 
     @Nested
     class Admission_of_a_sign_up {

@@ -83,7 +83,7 @@ class ModelFileTest {
                 "a: { type: string, sensitivity: secret }            | NOT_SUPPORTED",
                 "a: { type: string, uniqueness: tenant }             | NOT_SUPPORTED",
                 "a: { type: boolean, multiValued: true }             | UNKNOWN_KEY",
-                "a: { type: date, existing: { from: 'now' } }        | NOT_SUPPORTED",
+                "a: { type: date, existing: { from: 'kind' } }       | BAD_EXPRESSION",
                 "kind: { type: string }                              | RESERVED_NAME",
                 "a_b: { type: string }                               | BAD_NAME",
                 "a: { type: integer, default: many }                 | BAD_VALUE",

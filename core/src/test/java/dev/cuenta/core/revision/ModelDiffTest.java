@@ -51,6 +51,11 @@ class ModelDiffTest {
         }
 
         @Override
+        public long uncomputed(Field field) {
+            return 0;
+        }
+
+        @Override
         public long holders(int role) {
             return 10;
         }

@@ -99,7 +99,7 @@ final class ModelUseCases {
                 checked,
                 diff,
                 diff.fingerprint(source),
-                rewrites ? counted(next).recordsPerSecond() : 0,
+                rewrites ? counted(next, next).recordsPerSecond() : 0,
                 withScript ? publisher.script(diff.liveRevision(), next, diff.changes()) : List.of());
     }
 
@@ -107,12 +107,12 @@ final class ModelUseCases {
         return revisions
                 .live()
                 .map(revision -> ModelDiff.between(
-                        revision.number(), Revisions.modelOf(revision), next, counted(Revisions.modelOf(revision))))
+                        revision.number(), Revisions.modelOf(revision), next, counted(Revisions.modelOf(revision), next)))
                 .orElseGet(() -> ModelDiff.first(next));
     }
 
-    private CountedRecords counted(AccountModel model) {
-        return new CountedRecords(connections, model, this::taken);
+    private CountedRecords counted(AccountModel model, AccountModel next) {
+        return new CountedRecords(connections, model, next, this::taken);
     }
 
     private Optional<Long> taken(RetentionRule rule) {

@@ -7,6 +7,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.revision.ExpressionSql;
 import dev.cuenta.store.revision.Shape;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -168,6 +169,10 @@ final class ConditionSql {
     }
 
     private String fieldExpression(Field field) {
+        return field.stored() ? stored(field) : new ExpressionSql(model, this::stored).of(field, shape);
+    }
+
+    private String stored(Field field) {
         String profile = field.path().profile();
         if (profile == null) {
             return "a." + Shape.quoted(shape.columnNow(field));

@@ -77,7 +77,8 @@ final class Records {
     private AccountRecord record(@Nullable Object[] row) {
         Map<String, Object> account = (Map<String, Object>) row[0];
         Map<FieldPath, @Nullable Object> values = new LinkedHashMap<>();
-        model.ownFields()
+        model.ownFields().stream()
+                .filter(Field::stored)
                 .forEach(field ->
                         values.put(field.path(), account.get(field.path().name())));
         for (int i = 0; i < profiles.size(); i++) {

@@ -21,15 +21,22 @@ public final class CountedRecords implements StoredRecords {
 
     private final Connections connections;
     private final Shape shape;
+    private final AccountModel next;
     private final Function<RetentionRule, Optional<Long>> taken;
 
     /**
      * @param live the model of the records
+     * @param next the model that they are to follow
      * @param taken how many accounts a rule would take now; empty for one that does not fit the live model
      */
-    public CountedRecords(Connections connections, AccountModel live, Function<RetentionRule, Optional<Long>> taken) {
+    public CountedRecords(
+            Connections connections,
+            AccountModel live,
+            AccountModel next,
+            Function<RetentionRule, Optional<Long>> taken) {
         this.connections = connections;
         this.shape = new Shape(live);
+        this.next = next;
         this.taken = taken;
     }
 
@@ -51,6 +58,11 @@ public final class CountedRecords implements StoredRecords {
     @Override
     public long without(Field field) {
         return count("select count(*) from " + table(field) + " where " + column(field) + " is null");
+    }
+
+    @Override
+    public long uncomputed(Field field) {
+        return count(new Ddl(next).countUncomputed(field));
     }
 
     @Override

@@ -11,6 +11,7 @@ import dev.cuenta.core.type.Column;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -34,7 +35,7 @@ final class Ddl {
             statements.add("create sequence if not exists accounts.account_id");
         }
         List<String> columns = new ArrayList<>(accountColumns());
-        model.ownFields().forEach(field -> columns.add(columnForNew(field)));
+        storedFields(null).forEach(field -> columns.add(columnForNew(field)));
         statements.add(createTable(qualified(null), columns));
         statements.add("create index if not exists account_created_at on accounts.account (created_at, id)");
         String account = "account_id " + shape.idType() + " not null references accounts.account on delete cascade";
@@ -74,6 +75,13 @@ final class Ddl {
         return statements;
     }
 
+    private List<Field> storedFields(@Nullable String profile) {
+        return model.fields().values().stream()
+                .filter(Field::stored)
+                .filter(field -> Objects.equals(field.path().profile(), profile))
+                .toList();
+    }
+
     Shape shape() {
         return shape;
     }
@@ -81,7 +89,7 @@ final class Ddl {
     String profileTable(String profile) {
         List<String> columns = new ArrayList<>(
                 List.of("account_id " + shape.idType() + " primary key references accounts.account on delete cascade"));
-        model.fieldsOfProfile(profile).forEach(field -> columns.add(columnForNew(field)));
+        storedFields(profile).forEach(field -> columns.add(columnForNew(field)));
         return createTable(qualified(profile), columns);
     }
 
@@ -89,8 +97,9 @@ final class Ddl {
     List<String> twinOfTable(String table) {
         boolean account = table.equals(Shape.ACCOUNT);
         List<Field> fields = account
-                ? model.ownFields()
+                ? storedFields(null)
                 : model.fields().values().stream()
+                        .filter(Field::stored)
                         .filter(field -> Shape.table(field.path().profile()).equals(table))
                         .toList();
         List<String> columns =
@@ -302,7 +311,7 @@ final class Ddl {
      * before it.
      */
     String fillProfile(String profile, String kind, int batch) {
-        List<Field> given = model.fieldsOfProfile(profile).stream()
+        List<Field> given = storedFields(profile).stream()
                 .filter(field -> field.forExisting().isPresent())
                 .toList();
         String columns = String.join(
@@ -332,6 +341,55 @@ final class Ddl {
                         key,
                         column);
         return walk(key, table, "true", update, batch);
+    }
+
+    /** As {@link #fillColumn}, with what the field's expression gives each record. */
+    String fillComputed(Field field, String columnName, int batch) {
+        String table = qualified(field.path().profile());
+        String key = keyOf(field);
+        Set<String> profiles = new LinkedHashSet<>();
+        ExpressionSql expressions = new ExpressionSql(model, source -> {
+            String profile = source.path().profile();
+            if (profile == null) {
+                return "a." + quoted(Shape.column(source));
+            }
+            profiles.add(profile);
+            return quoted(Shape.table(profile)) + "." + quoted(Shape.column(source));
+        });
+        String value = expressions.forExisting(field, shape);
+        StringBuilder joins = new StringBuilder();
+        profiles.forEach(profile -> joins.append(" left join %s %s on %s.account_id = a.id"
+                .formatted(qualified(profile), quoted(Shape.table(profile)), quoted(Shape.table(profile)))));
+        String update = """
+                update %1$s t set %2$s = computed.value from (
+                    select a.id, %3$s as value from accounts.account a%4$s where a.id in (select key from batch)) computed
+                where t.%5$s = computed.id and t.%2$s is null and computed.value is not null returning 1""".formatted(table, quoted(columnName), value, joins, key);
+        return walk(key, table, "true", update, batch);
+    }
+
+    /** How many records the field's expression gives no value. */
+    String countUncomputed(Field field) {
+        Set<String> profiles = new LinkedHashSet<>();
+        ExpressionSql expressions = new ExpressionSql(model, source -> {
+            String profile = source.path().profile();
+            if (profile != null) {
+                profiles.add(profile);
+            }
+            return (profile == null ? "a" : quoted(Shape.table(profile))) + "." + quoted(Shape.column(source));
+        });
+        String value = expressions.forExisting(field, shape);
+        String own = field.path().profile();
+        if (own != null) {
+            profiles.add(own);
+        }
+        StringBuilder joins = new StringBuilder();
+        profiles.forEach(profile -> joins.append(" %s join %s %s on %s.account_id = a.id"
+                .formatted(
+                        profile.equals(own) ? "inner" : "left",
+                        qualified(profile),
+                        quoted(Shape.table(profile)),
+                        quoted(Shape.table(profile)))));
+        return "select count(*) from accounts.account a" + joins + " where " + value + " is null";
     }
 
     /** As {@link #fillProfile}: makes the next batch of one kind's accounts another kind's. */

@@ -5,6 +5,7 @@ import dev.cuenta.core.access.Admission;
 import dev.cuenta.core.access.Projection;
 import dev.cuenta.core.model.AccountModel;
 import java.sql.SQLException;
+import java.time.InstantSource;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -36,14 +37,19 @@ public final class LiveRevision {
      * @param renewed gives the same revision with the names that columns have by now, acquired; what it gives is released by
      *     whoever asked
      */
-    LiveRevision(Revision revision, Shape shape, SessionFactory factory, UnaryOperator<LiveRevision> renewed) {
+    LiveRevision(
+            Revision revision,
+            Shape shape,
+            SessionFactory factory,
+            InstantSource clock,
+            UnaryOperator<LiveRevision> renewed) {
         this.revision = revision;
         this.model = shape.model();
         this.shape = shape;
         this.renewed = renewed;
         this.matrix = new AccessMatrix(model);
         this.admission = new Admission(model, matrix);
-        this.projection = new Projection(model, matrix);
+        this.projection = new Projection(model, matrix, clock);
         this.factory = factory;
     }
 

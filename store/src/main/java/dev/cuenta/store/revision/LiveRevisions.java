@@ -5,6 +5,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.database.Connections;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -29,15 +30,18 @@ public final class LiveRevisions implements AutoCloseable {
     private final DataSource dataSource;
     private final Connections connections;
     private final Revisions revisions;
+    private final InstantSource clock;
     private final UUID instance = UUID.randomUUID();
     private final AtomicReference<@Nullable LiveRevision> current = new AtomicReference<>();
     /** Swapped out but perhaps still in use. */
     private final List<LiveRevision> retired = new CopyOnWriteArrayList<>();
 
-    public LiveRevisions(DataSource dataSource, Connections connections, Revisions revisions) {
+    /** @param clock tells computed fields what time it is */
+    public LiveRevisions(DataSource dataSource, Connections connections, Revisions revisions, InstantSource clock) {
         this.dataSource = dataSource;
         this.connections = connections;
         this.revisions = revisions;
+        this.clock = clock;
     }
 
     /**
@@ -109,7 +113,8 @@ public final class LiveRevisions implements AutoCloseable {
 
     private void swap(Revision revision, PhysicalNames names) {
         Shape shape = new Shape(Revisions.modelOf(revision), names);
-        LiveRevision previous = current.getAndSet(new LiveRevision(revision, shape, factory(shape), this::renewed));
+        LiveRevision previous =
+                current.getAndSet(new LiveRevision(revision, shape, factory(shape), clock, this::renewed));
         if (previous != null) {
             retired.add(previous);
             previous.release();

@@ -37,13 +37,13 @@ final class MappingXml {
         basic("createdAt", "created_at", Instant.class);
         basic("lastModifiedAt", "last_modified_at", Instant.class);
         basic("version", "version", Long.class);
-        fields.forEach(this::field);
+        fields.stream().filter(Field::stored).forEach(this::field);
         end();
     }
 
     private void profile(String profile, List<Field> fields) {
         begin(Shape.table(profile), "account_id");
-        fields.forEach(this::field);
+        fields.stream().filter(Field::stored).forEach(this::field);
         end();
     }
 

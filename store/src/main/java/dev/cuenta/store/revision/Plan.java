@@ -56,6 +56,7 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
         return base == null
                 ? List.of()
                 : next.fields().values().stream()
+                        .filter(Field::stored)
                         .filter(field -> renames().before(field.path()).isEmpty())
                         .toList();
     }
@@ -64,6 +65,7 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
         return base == null
                 ? List.of()
                 : base.fields().values().stream()
+                        .filter(Field::stored)
                         .filter(field -> renames().after(field.path()).isEmpty())
                         .toList();
     }

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -99,18 +100,20 @@ final class Steps {
 
     void fill() {
         for (Field field : plan.newFields()) {
-            if (field.required() && field.forExisting().isPresent()) {
+            boolean filled = field.required() && field.forExisting().isPresent();
+            // What was kept aside says which records had no value.
+            if (filled || (field.existingFrom() != null && !plan.restores(field))) {
                 fillEmpty(field, Shape.column(field));
             }
         }
         for (Plan.Same same : plan.unconverted()) {
-            if (same.becomesRequired() && same.after().forExisting().isPresent()) {
+            if (same.becomesRequired() && same.after().answersForExisting()) {
                 fillEmpty(same.after(), now(same));
             }
         }
         for (Twin twin : twinsToSettle()) {
             statements.convert(twin);
-            if (twin.field().required() && twin.field().forExisting().isPresent()) {
+            if (twin.field().required() && twin.field().answersForExisting()) {
                 fillEmpty(twin.field(), twin.column());
             }
         }
@@ -122,7 +125,9 @@ final class Steps {
             statements.walk(
                     "select count(*) from " + Shape.qualified(field.path().profile()) + " where " + quoted(column)
                             + " is null",
-                    ddl.fillColumn(field, column, BATCH));
+                    field.existingFrom() == null
+                            ? ddl.fillColumn(field, column, BATCH)
+                            : ddl.fillComputed(field, column, BATCH));
         }
     }
 
@@ -137,10 +142,10 @@ final class Steps {
 
     /** Holds the records against the new rules, without a lock that blocks readers or writers. */
     void prove() {
-        plan.next().fields().values().forEach(this::index);
+        storedFields().forEach(this::index);
         for (Field field : plan.newFields()) {
             validate(field);
-            if (field.required() && field.forExisting().isPresent()) {
+            if (field.required() && field.answersForExisting()) {
                 require(field, Shape.column(field));
             }
         }
@@ -225,11 +230,11 @@ final class Steps {
         plan.sameFields().forEach(this::narrow);
         plan.sameFields().forEach(this::dropOldIndexes);
         // Only now, for the old revision could not have given a value.
-        plan.next().fields().values().stream()
+        storedFields()
                 .filter(Field::required)
                 .filter(field -> plan.base() != null)
                 .forEach(field -> require(field, Shape.column(field)));
-        plan.next().fields().values().forEach(this::describe);
+        storedFields().forEach(this::describe);
     }
 
     private List<String> renamed(Plan.Same same) {
@@ -319,6 +324,10 @@ final class Steps {
                     .filter(Field::required)
                     .forEach(field -> require(field, Shape.column(field)));
         }
+    }
+
+    private Stream<Field> storedFields() {
+        return plan.next().fields().values().stream().filter(Field::stored);
     }
 
     private List<Twin> twinsToSettle() {

@@ -15,6 +15,7 @@ import dev.cuenta.store.revision.Revisions;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.InstantSource;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -38,7 +39,7 @@ public final class TestDatabase implements AutoCloseable {
         Migrations.run(dataSource);
         connections = new Connections(dataSource);
         revisions = new Revisions(connections);
-        live = new LiveRevisions(dataSource, connections, revisions);
+        live = new LiveRevisions(dataSource, connections, revisions, InstantSource.system());
     }
 
     private static String startCluster() {
@@ -79,12 +80,15 @@ public final class TestDatabase implements AutoCloseable {
         return revisions
                 .live()
                 .map(revision -> ModelDiff.between(
-                        revision.number(), Revisions.modelOf(revision), next, counted(Revisions.modelOf(revision))))
+                        revision.number(),
+                        Revisions.modelOf(revision),
+                        next,
+                        counted(Revisions.modelOf(revision), next)))
                 .orElseGet(() -> ModelDiff.first(next));
     }
 
-    private CountedRecords counted(AccountModel model) {
-        return new CountedRecords(connections, model, rule -> Optional.empty());
+    private CountedRecords counted(AccountModel model, AccountModel next) {
+        return new CountedRecords(connections, model, next, rule -> Optional.empty());
     }
 
     /** Publishes the file as the service would, and waits until it is done. */
@@ -102,7 +106,7 @@ public final class TestDatabase implements AutoCloseable {
 
     /** As a second instance of the service would have it. */
     public LiveRevisions anotherInstance() {
-        LiveRevisions another = new LiveRevisions(dataSource, connections, revisions);
+        LiveRevisions another = new LiveRevisions(dataSource, connections, revisions, InstantSource.system());
         another.refresh();
         return another;
     }

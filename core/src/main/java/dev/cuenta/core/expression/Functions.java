@@ -1,0 +1,165 @@
+package dev.cuenta.core.expression;
+
+import dev.cel.common.CelFunctionDecl;
+import dev.cel.common.CelOverloadDecl;
+import dev.cel.common.ast.CelExpr;
+import dev.cel.common.types.CelType;
+import dev.cel.common.types.SimpleType;
+import dev.cel.parser.CelMacro;
+import dev.cel.runtime.CelFunctionBinding;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.Period;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
+/**
+ * The functions that are ours. Each is here once, with what it is called in expressions, what it takes and gives, and a line
+ * for people; SQL has its twin in the store.
+ */
+public final class Functions {
+    /**
+     * A function as people look it up.
+     *
+     * @param signature such as {@code plusYears(moment, whole)}
+     */
+    public record Described(String signature, String meaning) {}
+
+    /** Beyond these a date is a slip; the bounds keep both worlds from overflowing. */
+    private static final long MOST_YEARS = 5000;
+
+    /** Names of the time zone database, and UTC; not abbreviations, which mean different things in different places. */
+    private static final Pattern ZONE = Pattern.compile("UTC|[A-Za-z_]+(/[A-Za-z0-9_+-]+)+");
+
+    private static final CelType MOMENT = SimpleType.TIMESTAMP;
+    private static final CelType WHOLE = SimpleType.INT;
+    private static final CelType TEXT = SimpleType.STRING;
+
+    static final List<CelFunctionDecl> DECLARATIONS = List.of(
+            declared("lower", TEXT, TEXT),
+            declared("upper", TEXT, TEXT),
+            declared("trim", TEXT, TEXT),
+            declared("plusYears", MOMENT, MOMENT, WHOLE),
+            declared("plusMonths", MOMENT, MOMENT, WHOLE),
+            declared("plusDays", MOMENT, MOMENT, WHOLE),
+            declared("years", WHOLE, MOMENT, MOMENT),
+            declared("days", WHOLE, MOMENT, MOMENT),
+            declared("dayIn", MOMENT, MOMENT, TEXT));
+
+    static final List<CelFunctionBinding> BINDINGS = List.of(
+            CelFunctionBinding.from("lower", String.class, text -> text.toLowerCase(Locale.ROOT)),
+            CelFunctionBinding.from("upper", String.class, text -> text.toUpperCase(Locale.ROOT)),
+            CelFunctionBinding.from("trim", String.class, String::strip),
+            CelFunctionBinding.from(
+                    "plusYears", Instant.class, Long.class, (moment, n) -> plus(moment, Period.ofYears(bounded(n, 1)))),
+            CelFunctionBinding.from(
+                    "plusMonths",
+                    Instant.class,
+                    Long.class,
+                    (moment, n) -> plus(moment, Period.ofMonths(bounded(n, 12)))),
+            CelFunctionBinding.from(
+                    "plusDays", Instant.class, Long.class, (moment, n) -> plus(moment, Period.ofDays(bounded(n, 366)))),
+            CelFunctionBinding.from(
+                    "years", Instant.class, Instant.class, (from, to) -> between(ChronoUnit.YEARS, from, to)),
+            CelFunctionBinding.from(
+                    "days", Instant.class, Instant.class, (from, to) -> between(ChronoUnit.DAYS, from, to)),
+            CelFunctionBinding.from("dayIn", Instant.class, String.class, Functions::dayIn));
+
+    static final List<CelMacro> MACROS = List.of(
+            CelMacro.newGlobalMacro(
+                    "present",
+                    1,
+                    (factory, target, arguments) ->
+                            pathOf(arguments.get(0)).map(path -> factory.newIdentifier(Scope.PRESENT + path))),
+            CelMacro.newGlobalMacro(
+                    "orElse",
+                    2,
+                    (factory, target, arguments) -> pathOf(arguments.get(0))
+                            .map(path -> factory.newGlobalCall(
+                                    "_?_:_",
+                                    factory.newIdentifier(Scope.PRESENT + path),
+                                    factory.copy(arguments.get(0)),
+                                    factory.copy(arguments.get(1))))),
+            CelMacro.newGlobalMacro(
+                    "today",
+                    1,
+                    (factory, target, arguments) -> Optional.of(factory.newGlobalCall(
+                            "dayIn", factory.newIdentifier(Scope.NOW), factory.copy(arguments.get(0))))),
+            CelMacro.newGlobalMacro(
+                    "hasRole",
+                    1,
+                    (factory, target, arguments) -> Optional.of(factory.newGlobalCall(
+                            "@in", factory.copy(arguments.get(0)), factory.newIdentifier(Scope.ROLES)))));
+
+    private Functions() {}
+
+    /** For people, in the order of the documentation. */
+    public static List<Described> described() {
+        return List.of(
+                new Described("present(field)", "whether the field has a value"),
+                new Described("orElse(field, value)", "the field's value, or the other one where it has none"),
+                new Described(
+                        "lower(text), upper(text), trim(text)", "small letters, capitals, no space at either end"),
+                new Described(
+                        "plusYears(date, n), plusMonths(date, n), plusDays(date, n)",
+                        "a later date; an earlier one for a negative n"),
+                new Described(
+                        "years(from, to), days(from, to)", "whole years or days between two dates, such as an age"),
+                new Described(
+                        "today, today(timeZone)", "the day it is in UTC, or in a time zone such as Europe/Lisbon"),
+                new Described("now", "this moment"),
+                new Described("hasRole(name)", "whether the account has the role, in whichever tenant"));
+    }
+
+    private static CelFunctionDecl declared(String name, CelType result, CelType... arguments) {
+        return CelFunctionDecl.newFunctionDeclaration(name, CelOverloadDecl.newGlobalOverload(name, result, arguments));
+    }
+
+    /** {@code a} or {@code a.b}; a macro can look at the names only before they are resolved. */
+    private static Optional<String> pathOf(CelExpr expression) {
+        return switch (expression.getKind()) {
+            case IDENT -> Optional.of(expression.ident().name());
+            case SELECT ->
+                pathOf(expression.select().operand())
+                        .map(start -> start + "." + expression.select().field());
+            default -> Optional.empty();
+        };
+    }
+
+    private static int bounded(long n, int inAYear) {
+        if (Math.abs(n) > MOST_YEARS * inAYear) {
+            throw new DateTimeException("too far away");
+        }
+        return (int) n;
+    }
+
+    private static Instant plus(Instant moment, Period period) {
+        return moment.atOffset(ZoneOffset.UTC).plus(period).toInstant();
+    }
+
+    private static long between(ChronoUnit unit, Instant from, Instant to) {
+        return unit.between(from.atOffset(ZoneOffset.UTC), to.atOffset(ZoneOffset.UTC));
+    }
+
+    private static Instant dayIn(Instant moment, String zone) {
+        if (!ZONE.matcher(zone).matches()) {
+            throw new DateTimeException("no time zone's name");
+        }
+        return moment.atZone(ZoneId.of(zone))
+                .toLocalDate()
+                .atStartOfDay(ZoneOffset.UTC)
+                .toInstant();
+    }
+
+    static List<String> names() {
+        List<String> names = new ArrayList<>(List.of("present", "orElse", "today", "hasRole"));
+        DECLARATIONS.forEach(declaration -> names.add(declaration.name()));
+        return names;
+    }
+}
