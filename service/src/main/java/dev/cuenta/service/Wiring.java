@@ -52,8 +52,7 @@ class Wiring {
     }
 
     @Bean(destroyMethod = "close")
-    LiveRevisions liveRevisions(
-            DataSource dataSource, Connections connections, Revisions revisions, Clock clock) {
+    LiveRevisions liveRevisions(DataSource dataSource, Connections connections, Revisions revisions, Clock clock) {
         LiveRevisions live = new LiveRevisions(dataSource, connections, revisions, clock);
         live.refresh();
         return live;

@@ -15,6 +15,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 
 /** What can be said about the account as a whole: id, display name, kinds, roles, retention. */
@@ -34,8 +35,11 @@ final class AccountRules {
         checkSignIn();
         checkDisplayName();
         checkRoles();
+        checkRolesGiven();
+        checkKinds();
         checkProfilesUsed();
         checkSameInEveryKind();
+        new ServiceRules(model, findings).check();
         model.retention().values().forEach(this::checkRetention);
     }
 
@@ -109,6 +113,59 @@ final class AccountRules {
         }
     }
 
+    private void checkRolesGiven() {
+        boolean given = model.roles().values().stream().anyMatch(role -> role.permits("roles.give"));
+        for (Role role : model.roles().values()) {
+            if (!given && !role.byDefault() && !model.administeringRoles().isEmpty()) {
+                findings.add(
+                        FindingCode.ROLE_NOBODY_CAN_GIVE,
+                        "roles." + role.name(),
+                        "Nobody may give `" + role.name() + "`: no role may `roles.give`.",
+                        "Add `roles.give` to what an operator's role may do.");
+            }
+            if (role.may().isEmpty() && !role.byDefault() && neverNamed(role)) {
+                findings.add(
+                        FindingCode.UNUSED_ROLE,
+                        "roles." + role.name(),
+                        "`" + role.name() + "` permits nothing, and no field names it.",
+                        "Say what it may do, or name it in a field's read or write list.");
+            }
+        }
+    }
+
+    private boolean neverNamed(Role role) {
+        return model.fields().values().stream()
+                .noneMatch(field ->
+                        field.read().contains(role.party()) || field.write().contains(role.party()));
+    }
+
+    private void checkKinds() {
+        List<String> defaults = model.kinds().values().stream()
+                .filter(Kind::byDefault)
+                .map(Kind::name)
+                .toList();
+        if (defaults.size() > 1) {
+            findings.add(
+                    FindingCode.TWO_DEFAULT_KINDS,
+                    "kinds." + defaults.get(1) + ".default",
+                    "The kinds " + String.join(" and ", defaults) + " are both the default.",
+                    "Leave `default` at one of them.");
+        }
+        Map<String, String> labels = new HashMap<>();
+        model.fields().values().forEach(field -> {
+            String where = String.valueOf(field.path().profile());
+            String other =
+                    labels.putIfAbsent(where + "/" + field.label(), field.path().toString());
+            if (other != null) {
+                findings.add(
+                        FindingCode.SAME_LABEL,
+                        Paths.of(field),
+                        "`" + field.path() + "` and `" + other + "` are both labelled " + field.label() + ".",
+                        "Give one of them another label.");
+            }
+        });
+    }
+
     private void checkProfilesUsed() {
         model.profiles().keySet().stream()
                 .filter(profile -> model.kinds().values().stream()
@@ -156,6 +213,28 @@ final class AccountRules {
                     "`" + rule.name() + "` waits for less than a day.",
                     "Leave people time to notice.");
         }
+        model.field(rule.since())
+                .filter(field -> !field.required())
+                .ifPresent(field -> findings.add(
+                        FindingCode.RETENTION_SINCE_OPTIONAL,
+                        path + ".since",
+                        "`" + rule.name() + "` counts from `" + rule.since() + "`, which may be empty.",
+                        "Count from a required date or from meta.created, if it is meant for everyone."));
+        if (rule.where() != null && Impossible.in(rule.where())) {
+            findings.add(
+                    FindingCode.RETENTION_NEVER_MATCHES,
+                    path + ".where",
+                    "What `" + rule.name() + "` asks for contradicts itself.",
+                    "Two different values with `and` between them are never both there; did you mean `or`?");
+        }
+        model.retention().values().stream()
+                .takeWhile(other -> !other.name().equals(rule.name()))
+                .filter(other -> Objects.equals(other.where(), rule.where()))
+                .forEach(other -> findings.add(
+                        FindingCode.RETENTION_OVERLAPS,
+                        path,
+                        "`" + rule.name() + "` chooses the same accounts as `" + other.name() + "`.",
+                        "Make one rule of them, or choose more exactly."));
         if (rule.where() == null) {
             findings.add(
                     FindingCode.RETENTION_SPARES_NONE,

@@ -35,6 +35,7 @@ final class FieldRules {
             checkSignUp(field);
             checkSignIn(field);
             checkUnique(field);
+            checkValues(field);
             checkPromotion(field);
             checkType(field);
             checkAccess(field);
@@ -92,6 +93,35 @@ final class FieldRules {
                     ".signIn",
                     "Only a text field of the account itself can be signed in with.",
                     "Move the field to `fields`.");
+        }
+    }
+
+    private void checkValues(Field field) {
+        if (field.unique() && field.defaultValue() != null) {
+            add(
+                    FindingCode.DEFAULT_OF_IDENTIFIER,
+                    field,
+                    ".default",
+                    "`" + field.path() + "` is unique and has a default.",
+                    "Take the default out.");
+        }
+        String pattern = field.limits().pattern();
+        if (pattern != null && List.of(".*", "^.*$", ".+", "^.+$").contains(pattern)) {
+            add(
+                    FindingCode.PATTERN_TOO_WIDE,
+                    field,
+                    ".pattern",
+                    "Every text matches the pattern of `" + field.path() + "`.",
+                    "Say what it must look like, or take the pattern out.");
+        }
+        boolean onlyOwner = field.write().equals(Set.of(Party.OWNER));
+        if (field.mutability() == Mutability.IMMUTABLE && onlyOwner && field.defaultValue() == null) {
+            add(
+                    FindingCode.IMMUTABLE_AND_UNSET,
+                    field,
+                    ".mutability",
+                    "`" + field.path() + "` is given only when the account is made, and only its owner may write it.",
+                    "Add guest or an operator's role to its write list.");
         }
     }
 

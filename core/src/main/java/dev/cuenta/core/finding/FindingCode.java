@@ -45,6 +45,22 @@ public enum FindingCode {
     UNUSED_PROFILE(WARNING, "No kind has the profile, so no account ever gets it."),
     SAME_IN_EVERY_KIND(
             NOTE, "The same field stands in a profile of every kind; it belongs in a shared profile or in fields."),
+    UNUSED_ROLE(NOTE, "A role that is given to nobody by default and permits nothing does nothing."),
+    ROLE_NOBODY_CAN_GIVE(
+            WARNING, "Roles are given by whoever may give them; if nobody may, this one can only be sown."),
+    TWO_DEFAULT_KINDS(ERROR, "Whoever signs up can be of one kind only."),
+    SAME_LABEL(NOTE, "People see the label, not the name, and cannot tell the two apart."),
+    PERSONAL_TO_EVERY_SERVICE(WARNING, "Every service that reads a personal field is a place from which it can leak."),
+    IDS_TO_SERVICES(WARNING, "Counting ids in another service's hands tell it how many accounts there are."),
+    SERVICE_WITHOUT_CONTRACT(NOTE, "A service that reads and writes nothing has no use for a key."),
+    SERVICE_WRITES_IDENTIFIER(WARNING, "Whoever can change what a person signs in with can take the account over."),
+    HIDDEN_FROM_SERVICE(ERROR, "The contract promises a field that is never returned to anybody."),
+    RETENTION_NEVER_MATCHES(WARNING, "A rule that can never take anything gives a false feeling of tidiness."),
+    RETENTION_OVERLAPS(NOTE, "Two rules that take the same accounts make it hard to say why one went."),
+    RETENTION_SINCE_OPTIONAL(WARNING, "Accounts without the date are kept for ever: the rule never reaches them."),
+    PATTERN_TOO_WIDE(NOTE, "A pattern that everything matches checks nothing."),
+    DEFAULT_OF_IDENTIFIER(ERROR, "The second account that takes the default would be refused: the value is taken."),
+    IMMUTABLE_AND_UNSET(WARNING, "Nobody who makes an account may write it, so it stays empty for ever."),
     RETENTION_TOO_SOON(WARNING, "Accounts would go within a day of the date the rule counts from."),
     RETENTION_SPARES_NONE(WARNING, "Without a filter the rule takes every account that is old enough.");
 

@@ -6,6 +6,7 @@ import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.model.Models;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -30,10 +31,21 @@ class ModelCheckerTest {
                 "about: { type: text }                                                               | UNBOUNDED_TEXT",
                 "bornOn: { type: date, sensitivity: personal, read: [owner, member] }                | PERSONAL_TOO_OPEN",
                 "lost: { type: string, write: [] }                                                   | WRITABLE_BY_NOBODY",
-                "lost: { type: string, read: [] }                                                    | READABLE_BY_NOBODY"
+                "lost: { type: string, read: [] }                                                    | READABLE_BY_NOBODY",
+                "berth: { type: string, uniqueness: server, default: A00 }                           | DEFAULT_OF_IDENTIFIER",
+                "berth: { type: string, pattern: '.*' }                                              | PATTERN_TOO_WIDE",
+                "berth: { type: string, mutability: immutable, write: [owner] }                      | IMMUTABLE_AND_UNSET",
+                "bow: { type: string, label: Name }                                                  | SAME_LABEL",
+                "friend: { type: account, required: true, write: [guest] }                           | BAD_VALUE",
+                "tags: { type: string, multiValued: true, uniqueness: server }                       | UNKNOWN_KEY",
+                "age: { type: integer, compute: 'age + 1' }                                          | COMPUTED_CIRCLE",
+                "age: { type: integer, read: [owner, member, administrator], compute: 'size(name)' } | NONE"
             })
-    void a_doubtful_field_is_found(String field, FindingCode code) {
-        assertFinds(Models.smallWith(field), code);
+    void a_doubtful_field_is_found(String field, String code) {
+        assertThat(ModelFile.read("test.yaml", Models.smallWith(field.replace("\\n", "\n")))
+                        .findings())
+                .extracting(finding -> finding.code().name())
+                .isEqualTo(code.equals("NONE") ? List.of() : List.of(code));
     }
 
     @ParameterizedTest
@@ -49,6 +61,14 @@ class ModelCheckerTest {
     void a_field_that_is_well_thought_of_is_left_alone(String field) {
         assertThat(ModelFile.read("test.yaml", Models.smallWith(field)).findings())
                 .isEmpty();
+    }
+
+    @Test
+    void a_computed_field_that_tells_what_is_hidden_is_found() {
+        assertFinds(
+                Models.smallWith("bornOn: { type: date, sensitivity: personal }\n"
+                        + "  age: { type: integer, read: [member], compute: 'years(bornOn, today)' }"),
+                FindingCode.COMPUTED_REVEALS);
     }
 
     @Test
@@ -114,6 +134,57 @@ class ModelCheckerTest {
                 Models.SMALL
                         + "retention: { soon: { where: 'not (name pr)', after: PT2H, since: meta.created, do: delete } }\n",
                 FindingCode.RETENTION_TOO_SOON);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "services: { billing: {} }                                     | SERVICE_WITHOUT_CONTRACT",
+                "services: { billing: { writes: [email] } }                    | SERVICE_WRITES_IDENTIFIER",
+                "kinds: { staff: { default: true }, crew: { default: true } }  | TWO_DEFAULT_KINDS",
+                "retention: { old: { where: 'name eq \"a\" and name eq \"b\"', after: P1Y, since: meta.created, do: delete } } | RETENTION_NEVER_MATCHES",
+                "retention: { old: { where: 'not (name pr) and name eq \"b\"', after: P1Y, since: meta.created, do: delete } } | RETENTION_NEVER_MATCHES"
+            })
+    void a_doubtful_section_is_found(String section, FindingCode code) {
+        assertFinds(Models.SMALL + section + "\n", code);
+    }
+
+    @Test
+    void what_a_contract_promises_and_the_field_withholds_is_found() {
+        assertFinds(
+                Models.smallWith("code: { type: string, returned: never }")
+                        + "services: { gates: { reads: [code] } }\n",
+                FindingCode.HIDDEN_FROM_SERVICE);
+    }
+
+    @Test
+    void a_personal_field_in_every_contract_is_found() {
+        assertFinds(
+                Models.smallWith("bornOn: { type: date, sensitivity: personal }")
+                        + "services: { gates: { reads: ['*'] }, billing: { reads: [bornOn] } }\n",
+                FindingCode.PERSONAL_TO_EVERY_SERVICE);
+    }
+
+    @Test
+    void rules_that_choose_the_same_accounts_are_found() {
+        String rule = "{ where: 'not (name pr)', after: P1Y, since: meta.created, do: delete }";
+        assertFinds(
+                Models.SMALL + "retention: { one: " + rule + ", other: " + rule + " }\n",
+                FindingCode.RETENTION_OVERLAPS);
+    }
+
+    @Test
+    void a_rule_that_counts_from_a_date_that_may_be_missing_is_found() {
+        assertFinds(
+                Models.smallWith("leftOn: { type: date }")
+                        + "retention: { left: { where: 'name pr', after: P1Y, since: leftOn, do: delete } }\n",
+                FindingCode.RETENTION_SINCE_OPTIONAL);
+    }
+
+    @Test
+    void a_role_that_does_nothing_is_found() {
+        assertFinds(Models.SMALL.replace("roles:\n", "roles:\n  crew: { number: 3 }\n"), FindingCode.UNUSED_ROLE);
     }
 
     private static void assertFinds(String source, FindingCode code) {

@@ -95,7 +95,7 @@ class ModelDiffTest {
                 "a: { type: boolean, default: true }                        | field-added:a   | INSTANT  | true",
                 "a: { type: string, required: true, write: [guest] }        | field-added:a   | DECISION | false",
                 "a: { type: string, required: true, existing: x, write: [guest] } | field-added:a | INSTANT | false",
-                "a: { type: string, uniqueness: server, default: x }        | field-added:a   | DECISION | false"
+                "a: { type: string, uniqueness: server, existing: x }       | field-added:a   | DECISION | false"
             })
     void a_new_field_says_what_existing_records_get(String field, String name, Effect effect, boolean toAllow) {
         Change change = only(Models.SMALL, Models.smallWith(field));

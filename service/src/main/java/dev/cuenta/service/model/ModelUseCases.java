@@ -107,7 +107,10 @@ final class ModelUseCases {
         return revisions
                 .live()
                 .map(revision -> ModelDiff.between(
-                        revision.number(), Revisions.modelOf(revision), next, counted(Revisions.modelOf(revision), next)))
+                        revision.number(),
+                        Revisions.modelOf(revision),
+                        next,
+                        counted(Revisions.modelOf(revision), next)))
                 .orElseGet(() -> ModelDiff.first(next));
     }
 

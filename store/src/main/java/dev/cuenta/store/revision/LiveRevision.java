@@ -6,6 +6,7 @@ import dev.cuenta.core.access.Projection;
 import dev.cuenta.core.model.AccountModel;
 import java.sql.SQLException;
 import java.time.InstantSource;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -19,7 +20,8 @@ import org.jspecify.annotations.Nullable;
  * count of users; the last user of a retired revision closes its factory.
  */
 public final class LiveRevision {
-    private static final String UNDEFINED_COLUMN = "42703";
+    /** An undefined column, and a prepared statement whose column has another type now (feature not supported). */
+    private static final Set<String> RENAMED = Set.of("42703", "0A000");
 
     private final Revision revision;
     private final AccountModel model;
@@ -112,7 +114,7 @@ public final class LiveRevision {
 
     private static boolean isRenamed(@Nullable Throwable failure) {
         for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
-            if (cause instanceof SQLException refusal && UNDEFINED_COLUMN.equals(refusal.getSQLState())) {
+            if (cause instanceof SQLException refusal && RENAMED.contains(String.valueOf(refusal.getSQLState()))) {
                 return true;
             }
         }
