@@ -20,6 +20,9 @@ import org.jspecify.annotations.Nullable;
  * count of users; the last user of a retired revision closes its factory.
  */
 public final class LiveRevision {
+    /** Each connection of the pool may have one stale statement. */
+    private static final int ATTEMPTS = 20;
+
     /** An undefined column, and a prepared statement whose column has another type now (feature not supported). */
     private static final Set<String> RENAMED = Set.of("42703", "0A000");
 
@@ -97,17 +100,18 @@ public final class LiveRevision {
     }
 
     private <T> T inTransaction(boolean readOnly, Function<Work, T> work) {
-        try {
-            return once(readOnly, work);
-        } catch (RuntimeException failure) {
-            if (!isRenamed(failure)) {
-                throw failure;
-            }
-            LiveRevision again = renewed.apply(this);
+        for (int attempt = 1; ; attempt++) {
+            LiveRevision named = attempt == 1 ? this : renewed.apply(this);
             try {
-                return again.once(readOnly, work);
+                return named.once(readOnly, work);
+            } catch (RuntimeException failure) {
+                if (!isRenamed(failure) || attempt == ATTEMPTS) {
+                    throw failure;
+                }
             } finally {
-                again.release();
+                if (attempt > 1) {
+                    named.release();
+                }
             }
         }
     }
