@@ -142,8 +142,8 @@ final class FieldRules {
                     FindingCode.UNKNOWN_KEY,
                     field,
                     ".search",
-                    "Only single texts are looked up by a part of them; `" + field.path() + "` is a " + field.type()
-                            + ".",
+                    "Only single texts are looked up by a part of them; `" + field.path() + "` is of the type "
+                            + field.type() + ".",
                     "Take `search` out; filters work without it.");
         }
         if (field.column().is(Column.Kind.ACCOUNT) && (field.required() || field.defaultValue() != null)) {

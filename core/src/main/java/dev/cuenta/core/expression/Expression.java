@@ -96,7 +96,7 @@ public final class Expression {
         }
         return new ExpressionException(
                 position,
-                issue.getMessage().lines().findFirst().orElse("It cannot be read") + ".",
+                Refusals.inPlainWords(issue.getMessage()),
                 "Expressions read like: plusYears(startedOn, 2). The documentation lists the functions.");
     }
 

@@ -167,7 +167,10 @@ final class Element {
     }
 
     private <T> Optional<T> wrongShape(String expected) {
-        report(FindingCode.WRONG_SHAPE, "`" + name() + "` must be " + expected + ".", "Write " + expected + " here.");
+        report(
+                FindingCode.WRONG_SHAPE,
+                (path.isEmpty() ? "The file" : "`" + name() + "`") + " must be " + expected + ".",
+                "Write " + expected + " here.");
         return Optional.empty();
     }
 

@@ -37,8 +37,8 @@ final class ExpressionReader {
             if (!expression.sort().fits(field.column())) {
                 report(
                         written,
-                        "It gives " + expression.sort().words() + ", and `" + field.path() + "` is a " + field.type()
-                                + ".",
+                        "It gives " + expression.sort().words() + ", and `" + field.path() + "` is of the type "
+                                + field.type() + ".",
                         "Give the field the type that fits, or compute something else.");
             } else if (written.use() == FieldReader.Use.EXISTING
                     && expression.tree().isEmpty()) {

@@ -289,7 +289,7 @@ final class FieldReader {
 
     private static int bytes(Section section) {
         return section.take("maxBytes")
-                .flatMap(element -> Sizes.bytes(element, 16, MOST_BYTES))
+                .flatMap(element -> Sizes.bytes(element, 16, MOST_BYTES, "16 KiB"))
                 .map(Long::intValue)
                 .orElse(Limits.DEFAULT_BYTES);
     }

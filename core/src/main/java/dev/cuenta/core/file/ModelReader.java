@@ -14,6 +14,7 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.Template;
 import dev.cuenta.core.model.TenantRules;
+import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -78,7 +79,12 @@ final class ModelReader {
 
     private static void version(Section file) {
         file.require("cuenta", "Begin the file with `cuenta: 1`, the version of the format.")
-                .ifPresent(element -> element.whole(1, 1));
+                .filter(element ->
+                        !element.scalar().filter(BigDecimal.ONE::equals).isPresent())
+                .ifPresent(element -> element.report(
+                        FindingCode.WRONG_SHAPE,
+                        "This version of Cuenta reads version 1 of the format.",
+                        "Write `cuenta: 1`."));
     }
 
     private static FieldReader fieldReader(Section file) {

@@ -53,7 +53,7 @@ final class PasswordReader {
     }
 
     private static Optional<Integer> kibibytes(Element element) {
-        return Sizes.bytes(element, LEAST_KIB * 1024, MOST_KIB * 1024).map(bytes -> (int) (bytes / 1024));
+        return Sizes.bytes(element, LEAST_KIB * 1024, MOST_KIB * 1024, "19 MiB").map(bytes -> (int) (bytes / 1024));
     }
 
     private static Set<PasswordRules.Refusal> refusals(Element element) {

@@ -39,6 +39,16 @@ final class Section {
             if (tuple.getKeyNode() instanceof ScalarNode key) {
                 Place place = Element.place(key, findings.file());
                 String inner = section.inner(key.getValue());
+                Place first = section.keys.get(key.getValue());
+                if (first != null) {
+                    findings.add(
+                            FindingCode.DUPLICATE_KEY,
+                            place,
+                            inner,
+                            "`" + key.getValue() + "` stands in line " + first.line() + " already.",
+                            "Take one of them out.");
+                    continue;
+                }
                 section.keys.put(key.getValue(), place);
                 section.elements.put(key.getValue(), new Element(tuple.getValueNode(), inner, findings));
                 findings.locate(inner, place);

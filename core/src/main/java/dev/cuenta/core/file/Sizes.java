@@ -11,7 +11,7 @@ final class Sizes {
 
     private Sizes() {}
 
-    static Optional<Long> bytes(Element element, long least, long most) {
+    static Optional<Long> bytes(Element element, long least, long most, String example) {
         Matcher size = SIZE.matcher(element.text().orElse(""));
         long bytes = size.matches() ? Long.parseLong(size.group(1)) * unit(size.group(2)) : -1;
         if (bytes >= least && bytes <= most) {
@@ -20,7 +20,7 @@ final class Sizes {
         element.report(
                 FindingCode.BAD_VALUE,
                 "`" + element.name() + "` must be a size from " + spelt(least) + " to " + spelt(most) + ".",
-                "Write it with its unit, such as `" + spelt(most) + "`.");
+                "Write it with its unit, such as `" + example + "`.");
         return Optional.empty();
     }
 

@@ -10,6 +10,7 @@ import java.util.Locale;
 public enum FindingCode {
     UNREADABLE(ERROR, "The file is not well-formed YAML or JSON."),
     UNKNOWN_KEY(ERROR, "The format has no such key here; nothing would happen with what it says."),
+    DUPLICATE_KEY(ERROR, "A key that stands twice means two things, and only one of them would count."),
     MISSING_KEY(ERROR, "A key that the format needs is missing."),
     WRONG_SHAPE(ERROR, "The value has another shape than the format says."),
     NOT_SUPPORTED(

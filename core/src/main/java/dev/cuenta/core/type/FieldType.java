@@ -95,6 +95,6 @@ public abstract class FieldType {
         if (raw instanceof Map) {
             return "an object";
         }
-        return raw instanceof String ? "a text that is none" : "a list";
+        return raw instanceof String ? "a text" : "a list";
     }
 }

@@ -104,8 +104,8 @@ class ExpressionTest {
             value = {
                 "plusYears(startdOn, 1)     ; 10 ; There is no `startdOn` to compute with. ; Did you mean `startedOn`?",
                 "plusYear(startedOn, 1)     ; 8  ; There is no `plusYear` to compute with. ; Did you mean `plusYears`?",
-                "startedOn +                ; 11 ; mismatched input ; Expressions read like",
-                "person.givenName + 1       ; 17 ; no matching overload ; Expressions read like"
+                "startedOn +                ; 11 ; It ends where more is expected. ; Expressions read like",
+                "person.givenName + 1       ; 17 ; `+` does not take a text and a whole number. ; Expressions read like"
             })
     void a_refusal_says_where_and_what_to_do(String text, int position, String message, String advice) {
         ExpressionException refusal =

@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class VerificationTest {
     private static final String MODEL = Models.smallWith(
-            "berth: { type: string, required: true, maxLength: 5, uniqueness: server, default: A00, search: true, write: [guest] }\n"
+            "berth: { type: string, required: true, maxLength: 5, uniqueness: server, search: true, write: [guest] }\n"
                     + "  friend: { type: account }\n  tags: { type: string, multiValued: true, maxLength: 20 }\n  notes: { type: json }");
 
     private TestDatabase database;
