@@ -1,14 +1,13 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.ModelText;
-import dev.cuenta.cli.output.Output;
+import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.Severity;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -34,16 +33,30 @@ final class CheckCommand implements Callable<Integer> {
     @Option(names = "--strict", description = "Warnings fail too.")
     private boolean strict;
 
-    @Mixin
-    private Output output;
+    private enum Format {
+        TEXT,
+        JSON,
+        SARIF
+    }
+
+    @Option(names = "--output", paramLabel = "FORMAT", description = "text (default), json, or sarif for code hosts.")
+    private Format format = Format.TEXT;
 
     @Override
     public Integer call() {
         ModelFile model = ModelFile.read(file.toString(), ModelText.of(file));
-        if (!output.printedAsJson(model.findings().stream().map(Finding::facts).toList())) {
-            new FindingPrinter(spec.commandLine()).print(model);
+        switch (format) {
+            case TEXT -> new FindingPrinter(spec.commandLine()).print(model);
+            case JSON -> print(model.findings().stream().map(Finding::facts).toList());
+            case SARIF -> print(Sarif.of(model));
         }
         boolean fails = model.hasErrors() || (strict && model.count(Severity.WARNING) > 0);
         return fails ? 1 : 0;
+    }
+
+    private void print(Object json) {
+        spec.commandLine()
+                .getOut()
+                .println(CuentaClient.json().writerWithDefaultPrettyPrinter().writeValueAsString(json));
     }
 }

@@ -10,6 +10,9 @@ public final class ModelCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
         return Map.ofEntries(
+                Map.entry("new", NewCommand.class),
+                Map.entry("schema", SchemaCommand.class),
+                Map.entry("ids", IdsCommand.class),
                 Map.entry("check", CheckCommand.class),
                 Map.entry("diff", DiffCommand.class),
                 Map.entry("publish", PublishCommand.class),

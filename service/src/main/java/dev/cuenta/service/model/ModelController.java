@@ -1,11 +1,13 @@
 package dev.cuenta.service.model;
 
 import dev.cuenta.core.access.AccessMatrix;
+import dev.cuenta.core.file.FormatSchema;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.Control;
+import dev.cuenta.store.revision.IdCosts;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.Revision;
 import java.net.URI;
@@ -129,6 +131,20 @@ final class ModelController {
     @GetMapping("/verification")
     ModelUseCases.Verified verify(Caller caller) {
         return models.verify(caller);
+    }
+
+    /** How many ids of each scheme to measure with. */
+    record Rows(int rows) {}
+
+    @PostMapping("/id-costs")
+    Map<String, Object> idCosts(Caller caller, @RequestBody Rows wanted) {
+        List<IdCosts.Cost> costs = models.idCosts(caller, wanted.rows());
+        return Map.of("items", costs, "words", IdCosts.inWords(costs));
+    }
+
+    @GetMapping("/schema")
+    Map<String, Object> schema(Caller caller) {
+        return FormatSchema.schema();
     }
 
     @GetMapping("/leftovers")

@@ -18,6 +18,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.Control;
 import dev.cuenta.store.revision.CountedRecords;
+import dev.cuenta.store.revision.IdCosts;
 import dev.cuenta.store.revision.Leftovers;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -38,6 +39,8 @@ import org.springframework.stereotype.Component;
 final class ModelUseCases {
     private static final String READ = "model.read";
     private static final String PUBLISH = "model.publish";
+    private static final int LEAST_ROWS = 1000;
+    private static final int MOST_ROWS = 5_000_000;
     private static final Set<Effect> REWRITING = Set.of(Effect.BACKFILL, Effect.NARROWING);
 
     /**
@@ -211,6 +214,15 @@ final class ModelUseCases {
                     verification.fingerprint(revision.model()),
                     verification.differences(revision.model()));
         });
+    }
+
+    /** Measures for some seconds, in temporary tables. */
+    List<IdCosts.Cost> idCosts(Caller caller, int rows) {
+        require(caller, READ);
+        if (rows < LEAST_ROWS || rows > MOST_ROWS) {
+            throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
+        }
+        return new IdCosts(connections).measure(rows);
     }
 
     List<Leftovers.Leftover> leftovers(Caller caller) {

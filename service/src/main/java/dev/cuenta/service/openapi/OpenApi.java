@@ -102,6 +102,14 @@ final class OpenApi {
                 "200",
                 JSON_OBJECT);
         add("/v1/model/verification", "get", "Hold the database against the live revision", null, "200", JSON_OBJECT);
+        add(
+                "/v1/model/id-costs",
+                "post",
+                "Measure what each id scheme costs on this database",
+                object(Map.of("rows", Map.of("type", "integer")), List.of("rows")),
+                "200",
+                JSON_OBJECT);
+        add("/v1/model/schema", "get", "The JSON Schema of model files", null, "200", JSON_OBJECT);
         add("/v1/model/leftovers", "get", "What publishing kept aside", null, "200", JSON_OBJECT);
         add(
                 "/v1/model/sweeps",

@@ -30,8 +30,10 @@ public final class TestDatabase implements AutoCloseable {
     private final Revisions revisions;
     private final LiveRevisions live;
 
+    private final String name;
+
     public TestDatabase() {
-        String name = "test_" + ProcessHandle.current().pid() + "_" + NUMBER.incrementAndGet();
+        name = "test_" + ProcessHandle.current().pid() + "_" + NUMBER.incrementAndGet();
         try (HikariDataSource maintenance = connect("postgres", 1)) {
             JdbcClient.create(maintenance).sql("create database " + name).update();
         }
@@ -117,6 +119,35 @@ public final class TestDatabase implements AutoCloseable {
 
     public Revision latest() {
         return revisions.history().get(0);
+    }
+
+    /** Empty while the connections are being cut. */
+    public Optional<Revision> latestSafely() {
+        try {
+            return Optional.of(latest());
+        } catch (RuntimeException wasCutOff) {
+            return Optional.empty();
+        }
+    }
+
+    public String name() {
+        return name;
+    }
+
+    /** A connection from another database of the cluster. */
+    public record Outside(HikariDataSource dataSource) implements AutoCloseable {
+        public JdbcClient sql() {
+            return JdbcClient.create(dataSource);
+        }
+
+        @Override
+        public void close() {
+            dataSource.close();
+        }
+    }
+
+    public Outside outside() {
+        return new Outside(connect("postgres", 1));
     }
 
     public LiveRevisions live() {

@@ -1,0 +1,62 @@
+package dev.cuenta.cli.model;
+
+import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.core.finding.Finding;
+import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.finding.Severity;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+
+/** Findings as a SARIF log (OASIS SARIF 2.1.0), which code hosts show beside the lines of a review. */
+final class Sarif {
+    private Sarif() {}
+
+    static Map<String, Object> of(ModelFile file) {
+        List<Map<String, Object>> rules =
+                Arrays.stream(FindingCode.values()).map(Sarif::rule).toList();
+        List<Map<String, Object>> results =
+                file.findings().stream().map(Sarif::result).toList();
+        Map<String, Object> driver = Map.of("name", "cuenta", "rules", rules);
+        return Map.of(
+                "$schema",
+                "https://json.schemastore.org/sarif-2.1.0.json",
+                "version",
+                "2.1.0",
+                "runs",
+                List.of(Map.of("tool", Map.of("driver", driver), "results", results)));
+    }
+
+    private static Map<String, Object> rule(FindingCode code) {
+        return Map.of(
+                "id",
+                code.toString(),
+                "shortDescription",
+                Map.of("text", code.why()),
+                "defaultConfiguration",
+                Map.of("level", level(code.severity())));
+    }
+
+    private static Map<String, Object> result(Finding finding) {
+        Map<String, Object> region = Map.of(
+                "startLine",
+                finding.place().line(),
+                "startColumn",
+                finding.place().column());
+        Map<String, Object> place =
+                Map.of("artifactLocation", Map.of("uri", finding.place().file()), "region", region);
+        return Map.of(
+                "ruleId",
+                finding.code().toString(),
+                "level",
+                level(finding.severity()),
+                "message",
+                Map.of("text", finding.message() + " " + finding.advice()),
+                "locations",
+                List.of(Map.of("physicalLocation", place)));
+    }
+
+    private static String level(Severity severity) {
+        return severity.toString();
+    }
+}

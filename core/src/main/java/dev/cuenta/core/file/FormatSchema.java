@@ -1,0 +1,236 @@
+package dev.cuenta.core.file;
+
+import dev.cuenta.core.model.IdScheme;
+import dev.cuenta.core.model.Mutability;
+import dev.cuenta.core.model.PasswordRules;
+import dev.cuenta.core.model.Returned;
+import dev.cuenta.core.model.Service;
+import dev.cuenta.core.type.FieldType;
+import dev.cuenta.core.type.FieldTypes;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** The format of model files as a JSON Schema (2020-12), so that editors complete and check them. */
+public final class FormatSchema {
+    private static final String NAME = "^[a-z][a-zA-Z0-9]{0,39}$";
+    private static final Map<String, Object> TEXT = Map.of("type", "string");
+    private static final Map<String, Object> FLAG = Map.of("type", "boolean");
+    private static final Map<String, Object> NUMBER = Map.of("type", "number");
+
+    private FormatSchema() {}
+
+    public static Map<String, Object> schema() {
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("cuenta", described("The version of the format.", Map.of("const", 1)));
+        properties.put("name", described("What the model is called.", TEXT));
+        properties.put("id", described("How account ids are made.", oneOf(IdScheme.values())));
+        properties.put("displayName", described("What people call an account: a text with fields in braces.", TEXT));
+        properties.put(
+                "access",
+                described(
+                        "Who may read and write what says nothing itself.",
+                        group(Map.of("read", parties(), "write", parties()), List.of())));
+        properties.put("kinds", described("The sorts of accounts.", named(kind())));
+        properties.put("fields", described("What every account has.", named(Map.of("$ref", "#/$defs/field"))));
+        properties.put("profiles", described("One-to-one groups of fields, made with the account.", named(profile())));
+        properties.put("password", described("How passwords are hashed, and which are refused.", password()));
+        properties.put("roles", described("What accounts may do; a number is a role's own for ever.", named(role())));
+        properties.put("tenants", described("Whether accounts belong to tenants.", tenants()));
+        properties.put("services", described("The team's programs and their contracts.", named(service())));
+        properties.put("retention", described("What goes, and when.", named(rule())));
+        Map<String, Object> schema = new LinkedHashMap<>();
+        schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+        schema.put("$id", "urn:cuenta:account-model:1");
+        schema.put("title", "Account model");
+        schema.putAll(group(properties, List.of("cuenta", "name")));
+        schema.put("$defs", Map.of("field", field()));
+        return schema;
+    }
+
+    private static Map<String, Object> field() {
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("type", described("What it holds.", Map.of("enum", List.copyOf(FieldTypes.names()))));
+        properties.put("multiValued", described("Several values.", FLAG));
+        properties.put("required", described("Every account has a value.", FLAG));
+        properties.put("default", described("What a new account gets that gives none.", Map.of()));
+        properties.put(
+                "existing",
+                described(
+                        "What accounts get that are there when the field arrives: a value, or { value: ... }, or { from: an expression }.",
+                        Map.of()));
+        properties.put("formerly", described("Its earlier name in the same group; the values come along.", TEXT));
+        properties.put(
+                "uniqueness", described("server: no two accounts hold the same value.", values("none", "server")));
+        properties.put("signIn", described("People sign in with it.", FLAG));
+        properties.put("search", described("Indexed for look-up by any part of it.", FLAG));
+        properties.put("returned", described("When it is part of an answer.", oneOf(Returned.values())));
+        properties.put("mutability", described("When it may be written.", oneOf(Mutability.values())));
+        properties.put("sensitivity", described("How much it tells about a person.", values("open", "personal")));
+        properties.put("read", described("Who may read it.", parties()));
+        properties.put("write", described("Who may write it.", parties()));
+        properties.put("compute", described("An expression that gives the value whenever it is read.", TEXT));
+        properties.put("erase", described("What anonymising leaves.", Map.of()));
+        properties.put("label", described("What forms call it.", TEXT));
+        properties.put("description", described("More for people; also the column's comment.", TEXT));
+        properties.put("group", described("Fields of the same group stand together in forms.", TEXT));
+        properties.put("order", described("Smaller comes first.", Map.of("type", "integer")));
+        properties.putAll(limits());
+        Map<String, Object> field = new LinkedHashMap<>(group(properties, List.of("type")));
+        field.put(
+                "allOf", FieldTypes.names().stream().map(FormatSchema::limitsOf).toList());
+        return field;
+    }
+
+    private static Map<String, Object> limits() {
+        Map<String, Object> length = Map.of("type", "integer", "minimum", 0);
+        Map<String, Object> limits = new LinkedHashMap<>();
+        limits.put("minLength", described("In characters.", length));
+        limits.put("maxLength", described("In characters.", length));
+        limits.put("min", described("The least.", NUMBER));
+        limits.put("max", described("The most.", NUMBER));
+        limits.put("precision", described("Digits altogether.", Map.of("type", "integer", "minimum", 1)));
+        limits.put("scale", described("Digits after the point.", length));
+        limits.put(
+                "options",
+                described(
+                        "What can be chosen.",
+                        Map.of("type", "array", "items", TEXT, "minItems", 1, "uniqueItems", true)));
+        limits.put("pattern", described("An RE2 expression that the whole value matches.", TEXT));
+        limits.put("caseExact", described("Capitals count.", FLAG));
+        limits.put("maxItems", described("Of a list.", Map.of("type", "integer", "minimum", 1)));
+        limits.put(
+                "maxBytes", described("Such as 16 KiB.", Map.of("type", "string", "pattern", "^[0-9]+ ?(B|KiB|MiB)$")));
+        return limits;
+    }
+
+    /** A type takes its own limits and no others. */
+    private static Map<String, Object> limitsOf(String name) {
+        FieldType type = FieldTypes.require(name);
+        Set<String> others = new TreeSet<>(limits().keySet());
+        others.removeAll(type.limitKeys());
+        type.many().ifPresent(many -> others.removeAll(many.limitKeys()));
+        List<Map<String, Object>> forbidden = new ArrayList<>();
+        others.forEach(key -> forbidden.add(Map.of("required", List.of(key))));
+        if (type.many().isEmpty()) {
+            forbidden.add(Map.of(
+                    "required", List.of("multiValued"), "properties", Map.of("multiValued", Map.of("const", true))));
+        }
+        Map<String, Object> then = new LinkedHashMap<>();
+        if (!forbidden.isEmpty()) {
+            then.put("not", Map.of("anyOf", forbidden));
+        }
+        if (type.limitKeys().contains("options")) {
+            then.put("required", List.of("options"));
+        }
+        return Map.of("if", Map.of("properties", Map.of("type", Map.of("const", name))), "then", then);
+    }
+
+    private static Map<String, Object> kind() {
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("label", TEXT);
+        properties.put("profiles", texts());
+        properties.put("default", described("Whoever signs up is of this kind.", FLAG));
+        properties.put("formerly", described("Kinds whose accounts become of this one.", texts()));
+        return orNothing(group(properties, List.of()));
+    }
+
+    private static Map<String, Object> profile() {
+        return group(Map.of("label", TEXT, "fields", named(Map.of("$ref", "#/$defs/field"))), List.of("fields"));
+    }
+
+    private static Map<String, Object> password() {
+        Map<String, Object> parameters =
+                group(Map.of("memory", TEXT, "iterations", NUMBER, "parallelism", NUMBER), List.of());
+        Map<String, Object> refuse = Map.of("type", "array", "items", oneOf(PasswordRules.Refusal.values()));
+        Map<String, Object> policy =
+                group(Map.of("minLength", NUMBER, "maxLength", NUMBER, "refuse", refuse), List.of());
+        return group(Map.of("scheme", values("argon2id"), "parameters", parameters, "policy", policy), List.of());
+    }
+
+    private static Map<String, Object> role() {
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("number", Map.of("type", "integer", "minimum", 1, "maximum", 32_000));
+        properties.put("default", described("Every new account gets it.", FLAG));
+        properties.put("within", described("It counts only in the tenant in which it was given.", values("tenant")));
+        properties.put("may", described("Names of permissions; * is every one.", texts()));
+        properties.put("label", TEXT);
+        return group(properties, List.of("number"));
+    }
+
+    private static Map<String, Object> tenants() {
+        return group(
+                Map.of("membership", values("none", "many"), "onSignUp", values("none", "create"), "name", TEXT),
+                List.of());
+    }
+
+    private static Map<String, Object> service() {
+        Map<String, Object> dependent =
+                group(Map.of("onDelete", oneOf(Service.OnDelete.values())), List.of("onDelete"));
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("label", TEXT);
+        properties.put("reads", described("Names of fields, kind, and wildcards such as person.*", texts()));
+        properties.put("writes", described("As reads.", texts()));
+        properties.put("asks", described("Permissions that it asks about.", texts()));
+        properties.put("dependents", described("Its records that hang on an account.", named(dependent)));
+        return orNothing(group(properties, List.of()));
+    }
+
+    private static Map<String, Object> rule() {
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("where", described("A filter (RFC 7644) that chooses the accounts.", TEXT));
+        properties.put(
+                "after", described("An ISO 8601 duration, such as P14D.", Map.of("type", "string", "pattern", "^P")));
+        properties.put("since", described("The date it counts from.", TEXT));
+        properties.put("do", values("delete"));
+        properties.put("label", TEXT);
+        return group(properties, List.of("after", "since", "do"));
+    }
+
+    private static Map<String, Object> parties() {
+        return described("guest (at sign-up), owner, member (of the same tenant), and roles by name.", texts());
+    }
+
+    /** A single text stands for a list of one. */
+    private static Map<String, Object> texts() {
+        return Map.of("anyOf", List.of(TEXT, Map.of("type", "array", "items", TEXT)));
+    }
+
+    private static Map<String, Object> orNothing(Map<String, Object> schema) {
+        return Map.of("anyOf", List.of(schema, Map.of("type", "null")));
+    }
+
+    private static Map<String, Object> named(Map<String, Object> each) {
+        return Map.of("type", "object", "propertyNames", Map.of("pattern", NAME), "additionalProperties", each);
+    }
+
+    private static Map<String, Object> group(Map<String, Object> properties, List<String> required) {
+        Map<String, Object> group = new LinkedHashMap<>();
+        group.put("type", "object");
+        group.put("properties", properties);
+        group.put("additionalProperties", false);
+        if (!required.isEmpty()) {
+            group.put("required", required);
+        }
+        return group;
+    }
+
+    private static Map<String, Object> described(String description, Map<String, Object> schema) {
+        Map<String, Object> described = new LinkedHashMap<>();
+        described.put("description", description);
+        described.putAll(schema);
+        return described;
+    }
+
+    private static Map<String, Object> values(String... values) {
+        return Map.of("enum", List.of(values));
+    }
+
+    private static Map<String, Object> oneOf(Enum<?>[] constants) {
+        return Map.of("enum", Arrays.stream(constants).map(Element::camelCase).toList());
+    }
+}
