@@ -16,6 +16,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/model": () => import("./model/ModelPage.svelte"),
   "/model/history": () => import("./model/HistoryPage.svelte"),
   "/model/matrix": () => import("./model/MatrixPage.svelte"),
+  "/model/tables": () => import("./model/TablesPage.svelte"),
   "/retention": RetentionPage,
   "*": NotFound,
 });

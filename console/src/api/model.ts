@@ -121,6 +121,30 @@ export interface Matrix {
   }[];
 }
 
+/** A table of the live model as it lies in the database. */
+export interface Table {
+  name: string;
+  /** None for the account's own. */
+  profile?: string | null;
+  rows: number;
+  bytes: number;
+  columns: { field: string; name: string; type: string; required: boolean }[];
+}
+
+/** JSON Schema (2020-12), as far as completion looks at it. */
+export interface Schema {
+  $ref?: string;
+  $defs?: Record<string, Schema>;
+  description?: string;
+  type?: string;
+  enum?: (string | number)[];
+  const?: unknown;
+  properties?: Record<string, Schema>;
+  additionalProperties?: Schema | boolean;
+  anyOf?: Schema[];
+  items?: Schema;
+}
+
 export interface PublishRequest {
   source: string;
   fingerprint?: string;
@@ -154,6 +178,14 @@ export async function controlPublish(number: number, control: Control): Promise<
 
 export async function readHistory(): Promise<Revision[]> {
   return (await request<{ items: Revision[] }>("GET", "/v1/model/revisions")).body.items;
+}
+
+export async function readTables(): Promise<Table[]> {
+  return (await request<{ items: Table[] }>("GET", "/v1/model/tables")).body.items;
+}
+
+export async function readSchema(): Promise<Schema> {
+  return (await request<Schema>("GET", "/v1/model/schema")).body;
 }
 
 export async function readMatrix(): Promise<Matrix> {

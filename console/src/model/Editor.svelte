@@ -2,7 +2,7 @@
   import type { EditorView } from "@codemirror/view";
   import type { Attachment } from "svelte/attachments";
   import { untrack } from "svelte";
-  import type { Finding } from "../api/model.ts";
+  import { readSchema, type Finding } from "../api/model.ts";
   import { goToLine, modelEditor, showFindings } from "./editor.ts";
 
   interface Props {
@@ -15,7 +15,7 @@
 
   /** Made once: from then on the editor's own document is the truth. */
   const editor: Attachment<HTMLElement> = (place) => {
-    const made = untrack(() => modelEditor(place, text, onchange));
+    const made = untrack(() => modelEditor(place, text, readSchema(), onchange));
     view = made;
     return () => made.destroy();
   };

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Input } from "flowbite-svelte";
+  import { Input, Select } from "flowbite-svelte";
   import { readMatrix } from "../api/model.ts";
   import { messageOf } from "../api/request.ts";
   import Bead from "../parts/Bead.svelte";
@@ -11,12 +11,15 @@
 
   const matrix = readMatrix();
   let looked = $state("");
+  let onlyParty = $state("");
+  let asked = $state("");
   const matches = (path: string, label: string) =>
     `${path} ${label}`.toLowerCase().includes(looked.trim().toLowerCase());
 
   function fill(cell: { reads: boolean; writes: boolean }): "none" | "hollow" | "filled" | "half" {
     return cell.writes ? (cell.reads ? "filled" : "half") : cell.reads ? "hollow" : "none";
   }
+  const shown = (parties: string[]) => parties.filter((party) => !onlyParty || party === onlyParty);
   const words = { none: "neither reads nor writes", hollow: "reads", filled: "reads and writes", half: "writes only" };
 </script>
 
@@ -30,16 +33,27 @@
     <div class="w-56">
       <Input type="search" aria-label="Find a field" placeholder="Find a field" bind:value={looked} />
     </div>
+    <div class="w-44">
+      <Select
+        aria-label="Party"
+        placeholder=""
+        bind:value={onlyParty}
+        items={[{ value: "", name: "Every party" }, ...found.parties.map((party) => ({ value: party, name: party }))]}
+      />
+    </div>
     {#each ["hollow", "filled", "half", "none"] as const as shape (shape)}
       <span class="quiet flex items-center gap-1.5"><Bead fill={shape} label={words[shape]} /> {words[shape]}</span>
     {/each}
   </div>
+  <p class="mb-3" aria-live="polite">
+    {#if asked}{asked}{:else}<span class="quiet">Choose a cell to read why it is so.</span>{/if}
+  </p>
   <Scroller label="Access matrix">
     <table class="ledger">
       <thead>
         <tr>
           <th scope="col" class="first">Field</th>
-          {#each found.parties as party (party)}<th scope="col" class="text-center">{party}</th>{/each}
+          {#each shown(found.parties) as party (party)}<th scope="col" class="text-center">{party}</th>{/each}
           <th scope="col">Returned</th>
         </tr>
       </thead>
@@ -50,11 +64,19 @@
               {field.path}
               {#if field.sensitivity === "personal"}<span class="quiet ml-1 font-sans text-xs">personal</span>{/if}
             </th>
-            {#each found.parties as party (party)}
+            {#each shown(found.parties) as party (party)}
               {@const cell = field.cells[party]!}
-              <td class="text-center" title={`${party}: ${cell.why}`}
-                ><Bead fill={fill(cell)} label={words[fill(cell)]} /></td
-              >
+              <td class="text-center">
+                <button
+                  type="button"
+                  class="cursor-pointer rounded p-1"
+                  aria-label={`${party} and ${field.path}: ${words[fill(cell)]}. Why?`}
+                  title={cell.why}
+                  onclick={() => (asked = `${party} ${words[fill(cell)]} ${field.path}: ${cell.why}.`)}
+                >
+                  <Bead fill={fill(cell)} label={words[fill(cell)]} />
+                </button>
+              </td>
             {/each}
             <td class="quiet">{field.returned}</td>
           </tr>

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
+  import { tick } from "svelte";
   import Notice from "../parts/Notice.svelte";
+  import SideBySide from "./SideBySide.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import ChangeList from "./ChangeList.svelte";
@@ -12,7 +14,14 @@
 
   const model = new ModelState();
   void model.load();
+  let sideBySide = $state(false);
   let editor = $state<ReturnType<typeof Editor>>();
+
+  async function goTo(line: number) {
+    sideBySide = false;
+    await tick();
+    editor?.goTo(line);
+  }
 </script>
 
 <svelte:head><title>Account model · Cuenta</title></svelte:head>
@@ -22,7 +31,9 @@
 {#if model.loaded || !model.failure}
   <div class="grid gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
     <section class="sheet h-[28rem] overflow-hidden lg:h-[calc(100dvh-13rem)]" aria-label="File">
-      {#if model.loaded}
+      {#if model.loaded && sideBySide}
+        <SideBySide before={model.live.source} after={model.text} />
+      {:else if model.loaded}
         <Editor
           bind:this={editor}
           text={model.text}
@@ -40,17 +51,18 @@
             ? `Differs from revision ${model.live.revision}`
             : `Revision ${model.live.revision}, live`}</span
         >
+        {#if model.changed}
+          <Button size="xs" color="alternative" class="ml-auto" onclick={() => (sideBySide = !sideBySide)}
+            >{sideBySide ? "Edit" : "Side by side"}</Button
+          >
+        {/if}
         {#if model.changed && !model.busy}
-          <Button size="xs" color="alternative" class="ml-auto" onclick={() => model.discard()}
+          <Button size="xs" color="alternative" onclick={() => model.discard()}
             >Back to revision {model.live.revision}</Button
           >
         {/if}
       </div>
-      <FindingList
-        findings={model.diff?.findings ?? []}
-        checking={model.checking}
-        onchoose={(line) => editor?.goTo(line)}
-      />
+      <FindingList findings={model.diff?.findings ?? []} checking={model.checking} onchoose={(line) => goTo(line)} />
       {#if model.diff?.changes}<ChangeList changes={model.changes} bind:allowed={model.allowed} />{/if}
       {#if model.changes.length || model.publishing}<PublishPanel {model} />{/if}
       <Twin command="cuenta model publish account-model.yaml" />

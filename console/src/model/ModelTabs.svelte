@@ -5,6 +5,7 @@
     { path: "/model", label: "File" },
     { path: "/model/history", label: "History" },
     { path: "/model/matrix", label: "Access" },
+    { path: "/model/tables", label: "Tables" },
   ];
 </script>
 

@@ -1,10 +1,13 @@
 import { yaml } from "@codemirror/lang-yaml";
 import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
+import { MergeView } from "@codemirror/merge";
 import { lintGutter, setDiagnostics, type Diagnostic } from "@codemirror/lint";
+import { EditorState } from "@codemirror/state";
 import { EditorView } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import { basicSetup } from "codemirror";
-import type { Finding } from "../api/model.ts";
+import type { Finding, Schema } from "../api/model.ts";
+import { completionsAt } from "./completion.ts";
 
 const colours = HighlightStyle.define([
   { tag: [tags.propertyName, tags.definition(tags.propertyName)], color: "var(--editor-key)", fontWeight: "500" },
@@ -25,8 +28,21 @@ const look = EditorView.theme({
   ".cm-tooltip": { backgroundColor: "var(--color-gray-800)", color: "var(--color-gray-100)" },
 });
 
+/** Offers what the format's schema knows; nothing until the schema has arrived. */
+function completion(schema: Promise<Schema>) {
+  return async ({ state, pos, explicit }: { state: EditorState; pos: number; explicit: boolean }) => {
+    const found = completionsAt(state.doc.toString(), pos, await schema);
+    return found && (explicit || found.from < pos || /[:{,] $/.test(state.sliceDoc(pos - 2, pos))) ? found : null;
+  };
+}
+
 /** An editor for model files in the given place. */
-export function modelEditor(parent: HTMLElement, text: string, onchange: (text: string) => void): EditorView {
+export function modelEditor(
+  parent: HTMLElement,
+  text: string,
+  schema: Promise<Schema>,
+  onchange: (text: string) => void,
+): EditorView {
   return new EditorView({
     parent,
     doc: text,
@@ -35,6 +51,7 @@ export function modelEditor(parent: HTMLElement, text: string, onchange: (text: 
       yaml(),
       syntaxHighlighting(colours),
       lintGutter(),
+      EditorState.languageData.of(() => [{ autocomplete: completion(schema) }]),
       look,
       EditorView.contentAttributes.of({ "aria-label": "Account model file", tabindex: "0" }),
       EditorView.updateListener.of((update) => update.docChanged && onchange(update.state.doc.toString())),
@@ -57,4 +74,23 @@ export function goToLine(view: EditorView, number: number): void {
   const line = view.state.doc.line(Math.min(number, view.state.doc.lines));
   view.dispatch({ selection: { anchor: line.from }, effects: EditorView.scrollIntoView(line.from, { y: "center" }) });
   view.focus();
+}
+
+/** Two files beside each other, to be read only. */
+export function comparison(parent: HTMLElement, before: string, after: string): MergeView {
+  const extensions = [
+    yaml(),
+    syntaxHighlighting(colours),
+    look,
+    EditorState.readOnly.of(true),
+    EditorView.editable.of(false),
+    EditorView.lineWrapping,
+  ];
+  return new MergeView({
+    parent,
+    a: { doc: before, extensions },
+    b: { doc: after, extensions },
+    collapseUnchanged: { margin: 3, minSize: 6 },
+    gutter: true,
+  });
 }

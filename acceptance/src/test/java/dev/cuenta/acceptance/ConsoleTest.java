@@ -168,6 +168,7 @@ class ConsoleTest {
                     "/model",
                     "/model/history",
                     "/model/matrix",
+                    "/model/tables",
                     "/retention",
                     "/nowhere")) {
                 open(page);

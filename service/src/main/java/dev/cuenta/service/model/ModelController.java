@@ -147,6 +147,11 @@ final class ModelController {
         return FormatSchema.schema();
     }
 
+    @GetMapping("/tables")
+    Map<String, Object> tables(Caller caller) {
+        return Map.of("items", models.tables(caller));
+    }
+
     @GetMapping("/leftovers")
     Map<String, Object> leftovers(Caller caller) {
         return Map.of("items", models.leftovers(caller));

@@ -25,6 +25,7 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
+import dev.cuenta.store.revision.Tables;
 import dev.cuenta.store.revision.Verification;
 import java.time.Clock;
 import java.util.List;
@@ -223,6 +224,10 @@ final class ModelUseCases {
             throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
         }
         return new IdCosts(connections).measure(rows);
+    }
+
+    List<Tables.Table> tables(Caller caller) {
+        return look(caller, revision -> new Tables(connections).list(revision.model()));
     }
 
     List<Leftovers.Leftover> leftovers(Caller caller) {

@@ -110,6 +110,7 @@ final class OpenApi {
                 "200",
                 JSON_OBJECT);
         add("/v1/model/schema", "get", "The JSON Schema of model files", null, "200", JSON_OBJECT);
+        add("/v1/model/tables", "get", "The tables of the live model, with their sizes", null, "200", JSON_OBJECT);
         add("/v1/model/leftovers", "get", "What publishing kept aside", null, "200", JSON_OBJECT);
         add(
                 "/v1/model/sweeps",
