@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which field of the live revision is which of the next. A field keeps its name, or says what it was called formerly; one that
@@ -24,12 +25,17 @@ public final class Renames {
         Renames renames = new Renames();
         next.keySet().stream().filter(live::containsKey).forEach(path -> renames.same(path, path));
         next.values().stream()
-                .filter(field -> live.containsKey(field.formerPath()))
+                .filter(field -> converts(live.get(field.formerPath()), field))
                 .forEach(field -> renames.same(field.formerPath(), field.path()));
         live.values().stream()
-                .filter(field -> next.containsKey(field.formerPath()))
+                .filter(field -> converts(field, next.get(field.formerPath())))
                 .forEach(field -> renames.same(field.path(), field.formerPath()));
         return renames;
+    }
+
+    /** Where no value could come along, one field goes and another comes. */
+    private static boolean converts(@Nullable Field before, @Nullable Field after) {
+        return before != null && after != null && Conversion.possible(before, after);
     }
 
     /** A computed field has nothing that could come along. */

@@ -161,6 +161,17 @@ class ModelDiffTest {
     }
 
     @Test
+    void a_name_that_is_taken_back_where_nothing_can_be_converted_is_a_loss_and_a_new_field() {
+        Diff diff = between(
+                Models.smallWith("links: { type: url, multiValued: true, formerly: website }"),
+                Models.smallWith("website: { type: url }"));
+
+        assertThat(diff.changes())
+                .extracting(Change::name)
+                .containsExactly("field-removed:links", "field-added:website");
+    }
+
+    @Test
     void values_that_do_not_fit_are_counted_shown_and_must_be_allowed_by_name() {
         Change change = narrowed("a: { type: integer, write: [guest] }");
 

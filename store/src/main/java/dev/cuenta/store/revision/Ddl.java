@@ -340,7 +340,7 @@ final class Ddl {
                         literal(field.column(), field.forExisting().orElseThrow()),
                         key,
                         column);
-        return walk(key, table, "true", update, batch);
+        return walk(key, table, column + " is null", update, batch);
     }
 
     /** As {@link #fillColumn}, with what the field's expression gives each record. */
@@ -364,7 +364,7 @@ final class Ddl {
                 update %1$s t set %2$s = computed.value from (
                     select a.id, %3$s as value from accounts.account a%4$s where a.id in (select key from batch)) computed
                 where t.%5$s = computed.id and t.%2$s is null and computed.value is not null returning 1""".formatted(table, quoted(columnName), value, joins, key);
-        return walk(key, table, "true", update, batch);
+        return walk(key, table, quoted(columnName) + " is null", update, batch);
     }
 
     /** How many records the field's expression gives no value. */

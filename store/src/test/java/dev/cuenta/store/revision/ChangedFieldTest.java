@@ -71,6 +71,22 @@ class ChangedFieldTest {
     }
 
     @Test
+    void a_rename_to_a_list_is_taken_back_with_the_values_that_were_kept() {
+        String before = with("website: { type: url }");
+        database.publish(before);
+        AccountId ines = account("ines", "https://ines.example/");
+        database.publish(with("links: { type: url, multiValued: true, formerly: website }"));
+        assertThat(value(ines, "links")).isEqualTo(List.of("https://ines.example/"));
+        Diff back = database.publish(before);
+
+        assertThat(back.changes())
+                .extracting(Change::name)
+                .containsExactly("field-removed:links", "field-restored:website");
+        assertThat(value(ines, "website")).isEqualTo("https://ines.example/");
+        assertThat(clean()).isEmpty();
+    }
+
+    @Test
     void two_fields_can_swap_their_names() {
         database.publish(with("bow: { type: string }\n  stern: { type: string }"));
         AccountId ines = database.live()
