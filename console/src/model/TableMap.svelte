@@ -35,7 +35,14 @@
       class="fill-primary-100 stroke-primary-700 dark:fill-primary-900 dark:stroke-primary-300"
       stroke-width="1.5"
     />
-    <text {x} {y} text-anchor="middle" class="fill-current text-[13px] font-semibold">{name}</text>
-    <text {x} y={y + 15} text-anchor="middle" class="fill-current text-[11px]">{spelt(table.bytes)}</text>
+    <text {x} y={y + 4} text-anchor="middle" class="fill-current text-[11px]">{spelt(table.bytes)}</text>
+    <text
+      {x}
+      y={y + radius(table.bytes, largest) + 16}
+      text-anchor="middle"
+      class="fill-current text-[13px] font-semibold"
+    >
+      {name}
+    </text>
   </g>
 {/snippet}

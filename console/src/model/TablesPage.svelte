@@ -19,7 +19,7 @@
   <div class="sheet"><Skeleton rows={10} /></div>
 {:then found}
   <div class="grid gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
-    <section class="sheet p-4" aria-label="Picture"><TableMap tables={found} /></section>
+    <section class="sheet self-start p-4" aria-label="Picture"><TableMap tables={found} /></section>
     <Scroller label="Tables">
       <table class="ledger">
         <thead>

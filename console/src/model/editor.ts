@@ -25,6 +25,8 @@ const look = EditorView.theme({
   "&.cm-focused .cm-selectionBackground, .cm-selectionBackground": {
     backgroundColor: "rgb(90 163 176 / 0.3) !important",
   },
+  // The library's own ornament is in no font of ours.
+  ".cm-collapsedLines::before, .cm-collapsedLines::after": { content: '"···"' },
   ".cm-tooltip": { backgroundColor: "var(--color-gray-800)", color: "var(--color-gray-100)" },
 });
 
@@ -43,6 +45,8 @@ export function modelEditor(
   schema: Promise<Schema>,
   onchange: (text: string) => void,
 ): EditorView {
+  // One and the same for the editor's life: a source that changes is taken for another one, and its answer dropped.
+  const languageData = [{ autocomplete: completion(schema) }];
   return new EditorView({
     parent,
     doc: text,
@@ -51,7 +55,7 @@ export function modelEditor(
       yaml(),
       syntaxHighlighting(colours),
       lintGutter(),
-      EditorState.languageData.of(() => [{ autocomplete: completion(schema) }]),
+      EditorState.languageData.of(() => languageData),
       look,
       EditorView.contentAttributes.of({ "aria-label": "Account model file", tabindex: "0" }),
       EditorView.updateListener.of((update) => update.docChanged && onchange(update.state.doc.toString())),

@@ -32,14 +32,27 @@ final class Installation implements AutoCloseable {
                         () -> output(List.of(ROOT + "/bin/postgres", "stop", "target/postgres"), Map.of(), "")));
     }
 
-    private final String database = "acceptance_" + ProcessHandle.current().pid() + "_" + NUMBER.incrementAndGet();
+    private final String database;
     private final int port = freePort();
-    private final Path folder = Path.of("target", database).toAbsolutePath();
+    private final Path folder;
     private Process service;
 
     private Installation() {
+        database = "acceptance_" + ProcessHandle.current().pid() + "_" + NUMBER.incrementAndGet();
+        folder = Path.of("target", database).toAbsolutePath();
         psql("postgres", "create database " + database);
         start();
+    }
+
+    private Installation(Installation first) {
+        database = first.database;
+        folder = first.folder.resolve("second");
+        start();
+    }
+
+    /** A second service on the same database, with a key of its own. */
+    Installation second() {
+        return new Installation(this);
     }
 
     /** Nothing published yet. */
