@@ -5,6 +5,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.revision.Conversion;
 import dev.cuenta.core.revision.Narrowing;
+import dev.cuenta.core.revision.Renames;
 import dev.cuenta.core.revision.StoredRecords;
 import dev.cuenta.core.type.Outcome;
 import dev.cuenta.store.database.Connections;
@@ -62,7 +63,20 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long uncomputed(Field field) {
-        return count(new Ddl(next).countUncomputed(field));
+        return count(new Fills(next, this::columnOf, PAGE).uncomputed(field));
+    }
+
+    /** Before the publish: a field that is not there yet has what existing records will get. */
+    private String columnOf(Field field) {
+        return Renames.between(shape.model(), next)
+                .before(field.path())
+                .flatMap(shape.model()::field)
+                .map(before -> Shape.quoted(Shape.column(before)))
+                .orElseGet(() -> "cast("
+                        + field.forExisting()
+                                .map(value -> Shape.literal(field.column(), value))
+                                .orElse("null")
+                        + " as " + new Shape(next).type(field) + ")");
     }
 
     @Override

@@ -75,7 +75,7 @@ final class Ddl {
         return statements;
     }
 
-    private List<Field> storedFields(@Nullable String profile) {
+    List<Field> storedFields(@Nullable String profile) {
         return model.fields().values().stream()
                 .filter(Field::stored)
                 .filter(field -> Objects.equals(field.path().profile(), profile))
@@ -93,66 +93,7 @@ final class Ddl {
         return createTable(qualified(profile), columns);
     }
 
-    /** The table once more, as a temporary one that goes with its transaction; and its indexes. */
-    List<String> twinOfTable(String table) {
-        boolean account = table.equals(Shape.ACCOUNT);
-        List<Field> fields = account
-                ? storedFields(null)
-                : model.fields().values().stream()
-                        .filter(Field::stored)
-                        .filter(field -> Shape.table(field.path().profile()).equals(table))
-                        .toList();
-        List<String> columns =
-                new ArrayList<>(account ? accountColumns() : List.of("account_id " + shape.idType() + " primary key"));
-        fields.forEach(field -> columns.add(columnForNew(field)));
-        List<String> statements = new ArrayList<>();
-        statements.add("create temporary table " + quoted(table) + " ("
-                + String.join(", ", columns).replace("accounts.", "pg_temp.") + ") on commit drop");
-        if (account) {
-            statements.add("create index account_created_at on pg_temp.account (created_at, id)");
-        } else {
-            statements.add(
-                    "alter table pg_temp." + quoted(table) + " add constraint " + quoted(table + "_account_id_fkey")
-                            + " foreign key (account_id) references pg_temp.account on delete cascade");
-        }
-        fields.forEach(field -> indexes(field)
-                .forEach(index -> statements.add("create " + (index.unique() ? "unique " : "") + "index "
-                        + quoted(index.name()) + " on pg_temp." + quoted(table) + " " + index.of())));
-        return statements;
-    }
-
-    /** What brings the field's column back to the revision's word. */
-    String repairColumn(Field field, boolean missing) {
-        String column = Shape.column(field);
-        if (missing) {
-            return addColumn(field) + ";";
-        }
-        return alterColumn(
-                        field,
-                        column,
-                        "type " + shape.type(field) + " using cast(" + quoted(column) + " as " + shape.type(field)
-                                + ")")
-                + "; " + setDefault(field, field.defaultValue()) + "; "
-                + alterColumn(field, column, field.required() ? "set not null" : "drop not null") + ";";
-    }
-
-    String repairConstraint(Field field, String name) {
-        Optional<String> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
-                ? addReference(field, Shape.column(field))
-                : replaceChecks(field);
-        return replaced.orElse("") + "; " + validate(field, name) + ";";
-    }
-
-    String repairIndex(Field field, String name, boolean broken) {
-        return (broken ? dropIndex(name) + "; " : "")
-                + indexes(field).stream()
-                        .filter(index -> index.name().equals(name))
-                        .map(index -> createIndex(field, name, index) + ";")
-                        .findFirst()
-                        .orElse("");
-    }
-
-    private List<String> accountColumns() {
+    List<String> accountColumns() {
         return List.of(
                 "id " + shape.idType() + " primary key",
                 "kind text not null",
@@ -166,7 +107,7 @@ final class Ddl {
     }
 
     /** In a table that is new: nothing is there yet that could break a rule. */
-    private String columnForNew(Field field) {
+    String columnForNew(Field field) {
         StringBuilder column =
                 new StringBuilder(quoted(Shape.column(field))).append(' ').append(shape.type(field));
         column.append(field.required() ? " not null" : "");
@@ -305,109 +246,7 @@ final class Ddl {
                 + literal(text);
     }
 
-    /**
-     * Gives the profile to the next batch of a kind's accounts, with what the fields give to existing records. Takes the last
-     * batch's last key, and answers with this one's and with how many were filled: each batch costs the same, however many came
-     * before it.
-     */
-    String fillProfile(String profile, String kind, int batch) {
-        List<Field> given = storedFields(profile).stream()
-                .filter(field -> field.forExisting().isPresent())
-                .toList();
-        String columns = String.join(
-                "",
-                given.stream().map(field -> ", " + quoted(Shape.column(field))).toList());
-        String values = String.join(
-                "",
-                given.stream()
-                        .map(field -> ", "
-                                + literal(field.column(), field.forExisting().orElseThrow()))
-                        .toList());
-        String insert = "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning 1"
-                .formatted(qualified(profile), columns, values);
-        return walk("id", qualified(null), "kind = " + literal(kind), insert, batch);
-    }
-
-    /** As {@link #fillProfile}, for a column that is empty in some records. */
-    String fillColumn(Field field, String columnName, int batch) {
-        String table = qualified(field.path().profile());
-        String key = keyOf(field);
-        String column = quoted(columnName);
-        String update = "update %s set %s = %s where %s in (select key from batch) and %s is null returning 1"
-                .formatted(
-                        table,
-                        column,
-                        literal(field.column(), field.forExisting().orElseThrow()),
-                        key,
-                        column);
-        return walk(key, table, column + " is null", update, batch);
-    }
-
-    /** As {@link #fillColumn}, with what the field's expression gives each record. */
-    String fillComputed(Field field, String columnName, int batch) {
-        String table = qualified(field.path().profile());
-        String key = keyOf(field);
-        Set<String> profiles = new LinkedHashSet<>();
-        ExpressionSql expressions = new ExpressionSql(model, source -> {
-            String profile = source.path().profile();
-            if (profile == null) {
-                return "a." + quoted(Shape.column(source));
-            }
-            profiles.add(profile);
-            return quoted(Shape.table(profile)) + "." + quoted(Shape.column(source));
-        });
-        String value = expressions.forExisting(field, shape);
-        StringBuilder joins = new StringBuilder();
-        profiles.forEach(profile -> joins.append(" left join %s %s on %s.account_id = a.id"
-                .formatted(qualified(profile), quoted(Shape.table(profile)), quoted(Shape.table(profile)))));
-        String update = """
-                update %1$s t set %2$s = computed.value from (
-                    select a.id, %3$s as value from accounts.account a%4$s where a.id in (select key from batch)) computed
-                where t.%5$s = computed.id and t.%2$s is null and computed.value is not null returning 1""".formatted(table, quoted(columnName), value, joins, key);
-        return walk(key, table, quoted(columnName) + " is null", update, batch);
-    }
-
-    /** How many records the field's expression gives no value. */
-    String countUncomputed(Field field) {
-        Set<String> profiles = new LinkedHashSet<>();
-        ExpressionSql expressions = new ExpressionSql(model, source -> {
-            String profile = source.path().profile();
-            if (profile != null) {
-                profiles.add(profile);
-            }
-            return (profile == null ? "a" : quoted(Shape.table(profile))) + "." + quoted(Shape.column(source));
-        });
-        String value = expressions.forExisting(field, shape);
-        String own = field.path().profile();
-        if (own != null) {
-            profiles.add(own);
-        }
-        StringBuilder joins = new StringBuilder();
-        profiles.forEach(profile -> joins.append(" %s join %s %s on %s.account_id = a.id"
-                .formatted(
-                        profile.equals(own) ? "inner" : "left",
-                        qualified(profile),
-                        quoted(Shape.table(profile)),
-                        quoted(Shape.table(profile)))));
-        return "select count(*) from accounts.account a" + joins + " where " + value + " is null";
-    }
-
-    /** As {@link #fillProfile}: makes the next batch of one kind's accounts another kind's. */
-    String inheritKind(String gone, String heir, int batch) {
-        String update = "update %s set kind = %s where id in (select key from batch) returning 1"
-                .formatted(qualified(null), literal(heir));
-        return walk("id", qualified(null), "kind = " + literal(gone), update, batch);
-    }
-
     static String keyOf(Field field) {
         return field.path().profile() == null ? "id" : "account_id";
-    }
-
-    private String walk(String key, String table, String condition, String work, int batch) {
-        return """
-                with batch as (
-                    select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit %5$d),
-                done as (%6$s)
-                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.idType(), batch, work);
     }
 }

@@ -24,6 +24,7 @@ final class Steps {
     private final KeptColumns kept;
     private final Ddl ddl;
     private final List<Twin> twins;
+    private final Fills fills;
 
     Steps(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept) {
         this.plan = plan;
@@ -32,6 +33,7 @@ final class Steps {
         this.kept = kept;
         this.ddl = new Ddl(plan.next());
         this.twins = plan.converted().stream().map(same -> new Twin(same, plan)).toList();
+        this.fills = new Fills(plan.next(), field -> quoted(columnNow(field)), BATCH);
     }
 
     /** Makes room for the new revision beside the old one; everything that the old one does goes on working. */
@@ -125,9 +127,7 @@ final class Steps {
             statements.walk(
                     "select count(*) from " + Shape.qualified(field.path().profile()) + " where " + quoted(column)
                             + " is null",
-                    field.existingFrom() == null
-                            ? ddl.fillColumn(field, column, BATCH)
-                            : ddl.fillComputed(field, column, BATCH));
+                    fills.column(field, column));
         }
     }
 
@@ -136,7 +136,7 @@ final class Steps {
             String missing = "select count(*) from accounts.account a where a.kind = " + Shape.literal(given.kind())
                     + " and not exists (select 1 from " + Shape.qualified(given.profile())
                     + " p where p.account_id = a.id)";
-            statements.walk(missing, ddl.fillProfile(given.profile(), given.kind(), BATCH));
+            statements.walk(missing, fills.profile(given.profile(), given.kind()));
         }
     }
 
@@ -220,7 +220,7 @@ final class Steps {
         for (Plan.Inherited kind : plan.inheritedKinds()) {
             statements.walk(
                     "select count(*) from accounts.account where kind = " + Shape.literal(kind.gone()),
-                    ddl.inheritKind(kind.gone(), kind.heir(), BATCH));
+                    fills.kind(kind.gone(), kind.heir()));
         }
         twinsToSettle().forEach(twin -> statements.together(twin.settle()));
         renamesToSettle().forEach(same -> statements.together(renamed(same)));
@@ -371,6 +371,12 @@ final class Steps {
                 .map(this::now)
                 .findFirst()
                 .orElse(Shape.column(field));
+    }
+
+    /** Where the field's values are, converted ones as well. */
+    private String columnNow(Field field) {
+        Twin twin = twinOf(field);
+        return twin == null || kept.isKept(twin) ? nowOf(field) : twin.column();
     }
 
     /** A renamed column has its old name until contract. */

@@ -62,13 +62,13 @@ public final class Verification {
 
     /** What differs between the database and the model; empty when nothing does. */
     public List<Difference> differences(AccountModel model) {
-        Ddl ddl = new Ddl(model);
-        Map<String, Map<String, String>> expected = expected(model, ddl);
+        Repairs repairs = new Repairs(model);
+        Map<String, Map<String, String>> expected = expected(model, repairs);
         List<Difference> differences = new ArrayList<>();
         connections.each(sql -> {
             expected.forEach((table, parts) -> {
                 Map<String, String> found = parts(Shape.SCHEMA + "." + Shape.quoted(table), sql);
-                compare(table, parts, found, model, ddl, differences);
+                compare(table, parts, found, model, repairs, differences);
             });
             return differences;
         });
@@ -108,11 +108,11 @@ public final class Verification {
         return tables;
     }
 
-    private Map<String, Map<String, String>> expected(AccountModel model, Ddl ddl) {
+    private Map<String, Map<String, String>> expected(AccountModel model, Repairs repairs) {
         return connections.together(sql -> {
             Map<String, Map<String, String>> expected = new LinkedHashMap<>();
             for (String table : tables(model)) {
-                for (String statement : ddl.twinOfTable(table)) {
+                for (String statement : repairs.twinOfTable(table)) {
                     sql.sql(statement).update();
                 }
                 Map<String, String> parts = new TreeMap<>();
@@ -140,13 +140,13 @@ public final class Verification {
             Map<String, String> expected,
             Map<String, String> found,
             AccountModel model,
-            Ddl ddl,
+            Repairs repairs,
             List<Difference> differences) {
         expected.forEach((part, description) -> {
             String other = found.get(part);
             if (!description.equals(other)) {
                 differences.add(new Difference(
-                        part + " of " + table, description, other, repair(table, part, other, model, ddl)));
+                        part + " of " + table, description, other, repair(table, part, other, model, repairs)));
             }
         });
         found.forEach((part, description) -> {
@@ -156,7 +156,8 @@ public final class Verification {
         });
     }
 
-    private static String repair(String table, String part, @Nullable String found, AccountModel model, Ddl ddl) {
+    private static String repair(
+            String table, String part, @Nullable String found, AccountModel model, Repairs repairs) {
         String name = part.substring(part.indexOf(' ') + 1);
         Optional<Field> field = model.fields().values().stream()
                 .filter(it -> Shape.table(it.path().profile()).equals(table))
@@ -168,9 +169,9 @@ public final class Verification {
             return "-- " + part + " belongs to every account table; restore it from a backup of the schema";
         }
         return switch (part.substring(0, part.indexOf(' '))) {
-            case "column" -> ddl.repairColumn(field.get(), found == null);
-            case "constraint" -> ddl.repairConstraint(field.get(), name);
-            default -> ddl.repairIndex(field.get(), name, found != null);
+            case "column" -> repairs.column(field.get(), found == null);
+            case "constraint" -> repairs.constraint(field.get(), name);
+            default -> repairs.index(field.get(), name, found != null);
         };
     }
 

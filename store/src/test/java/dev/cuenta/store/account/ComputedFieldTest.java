@@ -135,6 +135,23 @@ class ComputedFieldTest {
         assertThat(value(noor, "name2")).isEqualTo("nobody");
     }
 
+    /** The expression speaks the new revision's names, while the columns still have the old ones. */
+    @Test
+    void what_is_computed_may_come_from_fields_that_change_in_the_same_publish() {
+        database.publish(Models.smallWith(STORED));
+        AccountId ines =
+                insert(Map.of("email", "ines@marea.example", "startedOn", LocalDate.of(2024, 3, 1), "zone", "5"));
+        String next = STORED.replace("startedOn: { type: date }", "since: { type: date, formerly: startedOn }")
+                .replace("zone: { type: string }", "zone: { type: integer }");
+        database.publish(
+                Models.smallWith(
+                        next
+                                + "\n  bonus: { type: integer, default: 2 }"
+                                + "\n  endsOn: { type: date, required: true, write: [guest], existing: { from: \"plusYears(orElse(since, today), zone + bonus)\" } }"));
+
+        assertThat(value(ines, "endsOn")).isEqualTo(LocalDate.of(2031, 3, 1));
+    }
+
     @Test
     void a_required_field_whose_expression_leaves_somebody_out_owes_an_answer() {
         database.publish(Models.smallWith(STORED));

@@ -1,0 +1,125 @@
+package dev.cuenta.store.revision;
+
+import static dev.cuenta.store.revision.Shape.literal;
+import static dev.cuenta.store.revision.Shape.qualified;
+import static dev.cuenta.store.revision.Shape.quoted;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Function;
+
+/**
+ * The statements that give existing records their values, a batch at a time. Each takes the last batch's last key, and answers
+ * with this one's and with how many were filled: each batch costs the same, however many came before it.
+ */
+final class Fills {
+    private final AccountModel model;
+    private final Shape shape;
+    private final Function<Field, String> columns;
+    private final int batch;
+
+    /** @param columns in which column a field's value is found at the moment, or what SQL has in its stead */
+    Fills(AccountModel model, Function<Field, String> columns, int batch) {
+        this.model = model;
+        this.shape = new Shape(model);
+        this.columns = columns;
+        this.batch = batch;
+    }
+
+    /** Gives the profile to a kind's accounts, with the constants that its fields have for existing records. */
+    String profile(String profile, String kind) {
+        List<Field> given = model.fieldsOfProfile(profile).stream()
+                .filter(Field::stored)
+                .filter(field -> field.forExisting().isPresent())
+                .toList();
+        StringBuilder names = new StringBuilder();
+        StringBuilder values = new StringBuilder();
+        given.forEach(field -> {
+            names.append(", ").append(quoted(Shape.column(field)));
+            values.append(", ")
+                    .append(literal(field.column(), field.forExisting().orElseThrow()));
+        });
+        String insert = "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning 1"
+                .formatted(qualified(profile), names, values);
+        return walk("id", qualified(null), "kind = " + literal(kind), insert);
+    }
+
+    /** Fills the column where it is empty: with a constant, or with what the field's expression gives each record. */
+    String column(Field field, String column) {
+        String work = field.existingFrom() == null ? constant(field, column) : computed(field, column);
+        return walk(Ddl.keyOf(field), qualified(field.path().profile()), quoted(column) + " is null", work);
+    }
+
+    private static String constant(Field field, String column) {
+        return "update %1$s set %2$s = %3$s where %4$s in (select key from batch) and %2$s is null returning 1"
+                .formatted(
+                        qualified(field.path().profile()),
+                        quoted(column),
+                        literal(field.column(), field.forExisting().orElseThrow()),
+                        Ddl.keyOf(field));
+    }
+
+    private String computed(Field field, String column) {
+        Computed computed = compute(field);
+        return """
+                update %1$s t set %2$s = computed.value from (
+                    select a.id, %3$s as value from accounts.account a%4$s where a.id in (select key from batch)) computed
+                where t.%5$s = computed.id and t.%2$s is null and computed.value is not null returning 1""".formatted(
+                        qualified(field.path().profile()),
+                        quoted(column),
+                        computed.value(),
+                        computed.joins(),
+                        Ddl.keyOf(field));
+    }
+
+    /** How many of the records that are to have the field its expression gives no value, as a query. */
+    String uncomputed(Field field) {
+        Computed computed = compute(field);
+        String profile = field.path().profile();
+        String having = profile == null
+                ? "true"
+                : "exists (select 1 from " + qualified(profile) + " own where own.account_id = a.id)";
+        return "select count(*) from accounts.account a" + computed.joins() + " where " + having + " and "
+                + computed.value() + " is null";
+    }
+
+    private record Computed(String value, String joins) {}
+
+    private Computed compute(Field field) {
+        Set<String> profiles = new LinkedHashSet<>();
+        ExpressionSql expressions = new ExpressionSql(model, source -> {
+            String column = columns.apply(source);
+            if (!column.startsWith("\"")) {
+                return column;
+            }
+            String profile = source.path().profile();
+            if (profile != null) {
+                profiles.add(profile);
+            }
+            return (profile == null ? "a" : quoted(Shape.table(profile))) + "." + column;
+        });
+        String value = expressions.forExisting(field, shape);
+        StringBuilder joins = new StringBuilder();
+        profiles.forEach(profile -> joins.append(" left join %1$s %2$s on %2$s.account_id = a.id"
+                .formatted(qualified(profile), quoted(Shape.table(profile)))));
+        return new Computed(value, joins.toString());
+    }
+
+    /** Makes one kind's accounts another kind's. */
+    String kind(String gone, String heir) {
+        String update = "update %s set kind = %s where id in (select key from batch) returning 1"
+                .formatted(qualified(null), literal(heir));
+        return walk("id", qualified(null), "kind = " + literal(gone), update);
+    }
+
+    private String walk(String key, String table, String condition, String work) {
+        return """
+                with batch as (
+                    select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit %5$d),
+                done as (%6$s)
+                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.idType(), batch, work);
+    }
+}

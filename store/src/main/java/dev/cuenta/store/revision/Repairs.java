@@ -1,0 +1,81 @@
+package dev.cuenta.store.revision;
+
+import static dev.cuenta.store.revision.Shape.quoted;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** What verification compares with, and what brings a table back to the revision's word. */
+final class Repairs {
+    private final AccountModel model;
+    private final Ddl ddl;
+    private final Shape shape;
+
+    Repairs(AccountModel model) {
+        this.model = model;
+        this.ddl = new Ddl(model);
+        this.shape = ddl.shape();
+    }
+
+    /** The table once more, as a temporary one that goes with its transaction; and its indexes. */
+    List<String> twinOfTable(String table) {
+        boolean account = table.equals(Shape.ACCOUNT);
+        List<Field> fields = account
+                ? ddl.storedFields(null)
+                : model.fields().values().stream()
+                        .filter(Field::stored)
+                        .filter(field -> Shape.table(field.path().profile()).equals(table))
+                        .toList();
+        List<String> columns = new ArrayList<>(
+                account ? ddl.accountColumns() : List.of("account_id " + shape.idType() + " primary key"));
+        fields.forEach(field -> columns.add(ddl.columnForNew(field)));
+        List<String> statements = new ArrayList<>();
+        statements.add("create temporary table " + quoted(table) + " ("
+                + String.join(", ", columns).replace("accounts.", "pg_temp.") + ") on commit drop");
+        if (account) {
+            statements.add("create index account_created_at on pg_temp.account (created_at, id)");
+        } else {
+            statements.add(
+                    "alter table pg_temp." + quoted(table) + " add constraint " + quoted(table + "_account_id_fkey")
+                            + " foreign key (account_id) references pg_temp.account on delete cascade");
+        }
+        fields.forEach(field -> Ddl.indexes(field)
+                .forEach(index -> statements.add("create " + (index.unique() ? "unique " : "") + "index "
+                        + quoted(index.name()) + " on pg_temp." + quoted(table) + " " + index.of())));
+        return statements;
+    }
+
+    /** What brings the field's column back to the revision's word. */
+    String column(Field field, boolean missing) {
+        String column = Shape.column(field);
+        if (missing) {
+            return ddl.addColumn(field) + ";";
+        }
+        return Ddl.alterColumn(
+                        field,
+                        column,
+                        "type " + shape.type(field) + " using cast(" + quoted(column) + " as " + shape.type(field)
+                                + ")")
+                + "; " + Ddl.setDefault(field, field.defaultValue()) + "; "
+                + Ddl.alterColumn(field, column, field.required() ? "set not null" : "drop not null") + ";";
+    }
+
+    String constraint(Field field, String name) {
+        Optional<String> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
+                ? Ddl.addReference(field, Shape.column(field))
+                : Ddl.replaceChecks(field);
+        return replaced.orElse("") + "; " + Ddl.validate(field, name) + ";";
+    }
+
+    String index(Field field, String name, boolean broken) {
+        return (broken ? Ddl.dropIndex(name) + "; " : "")
+                + Ddl.indexes(field).stream()
+                        .filter(index -> index.name().equals(name))
+                        .map(index -> Ddl.createIndex(field, name, index) + ";")
+                        .findFirst()
+                        .orElse("");
+    }
+}
