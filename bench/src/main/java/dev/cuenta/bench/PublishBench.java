@@ -192,8 +192,11 @@ public final class PublishBench {
         print(name, "diff", begun, prober.seen(), 0);
         AtomicBoolean done = new AtomicBoolean();
         Thread publish = new Thread(() -> {
-            publish(next);
-            done.set(true);
+            try {
+                publish(next);
+            } finally {
+                done.set(true);
+            }
         });
         publish.start();
         long stepBegun = begun;

@@ -27,7 +27,18 @@ public record Change(
     }
 
     public static Change of(ChangeKind kind, Object path, Effect effect, String what, String consequence) {
-        return new Change(kind, path.toString(), effect, what, consequence, 0, List.of(), false);
+        return of(kind, path, effect, what, consequence, 0, false);
+    }
+
+    static Change of(
+            ChangeKind kind,
+            Object path,
+            Effect effect,
+            String what,
+            String consequence,
+            long records,
+            boolean toAllow) {
+        return new Change(kind, path.toString(), effect, what, consequence, records, List.of(), toAllow);
     }
 
     public Change touching(long count) {

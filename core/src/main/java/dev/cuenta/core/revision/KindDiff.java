@@ -105,7 +105,7 @@ final class KindDiff {
         String what = "Accounts of the kind `" + kind.name() + "` get the profile `" + profile + "`.";
         List<Field> fields = next.fieldsOfProfile(profile);
         Optional<String> owed = fields.stream()
-                .flatMap(field -> FieldDiff.owed(field, records).stream())
+                .flatMap(field -> FieldArrival.owed(field, records).stream())
                 .findFirst();
         if (owed.isPresent()) {
             changes.add(Change.of(ChangeKind.PROFILE_GIVEN, path, Effect.DECISION, what, owed.get())
@@ -118,7 +118,7 @@ final class KindDiff {
                             what,
                             "Each gets a profile with what its fields say for existing records.")
                     .touching(records)
-                    .toAllowIf(records > 0 && fields.stream().anyMatch(FieldDiff::promotes)));
+                    .toAllowIf(records > 0 && fields.stream().anyMatch(FieldArrival::promotes)));
         }
     }
 

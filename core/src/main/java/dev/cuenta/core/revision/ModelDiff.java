@@ -122,6 +122,7 @@ public final class ModelDiff {
 
     private void compareFields() {
         FieldDiff fields = new FieldDiff(stored, changes);
+        FieldArrival arrivals = new FieldArrival(stored, changes);
         Renames renames = Renames.between(live, next);
         live.fields().values().stream()
                 .filter(Field::stored)
@@ -137,10 +138,10 @@ public final class ModelDiff {
             if (was != null) {
                 fields.changed(live.field(was).orElseThrow(), after);
             } else if (profile == null || live.profiles().containsKey(profile)) {
-                fields.added(after, recordsWith(profile));
+                arrivals.added(after, recordsWith(profile));
             } else if (stored.kept(after).isPresent()) {
                 // Its profile was there before, and comes back.
-                fields.added(after, 0);
+                arrivals.added(after, 0);
             }
         }
     }

@@ -11,13 +11,21 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Does what the steps say, on the connection that holds the publish's lock. */
 final class LiveStatements implements Statements {
-    private static final int LOCK_ATTEMPTS = 60;
+    private static final int LOCK_ATTEMPTS = 300;
+
+    /** The tables whose locks a statement needs. */
+    private static final Pattern TABLE =
+            Pattern.compile("(?:^alter table|^comment on column| on| references) (accounts\\.\"?\\w+\"?)");
+
     private static final String LOCK_NOT_AVAILABLE = "55P03";
 
     /** Half of what nobody may wait for us: whoever queues behind our wait for a lock waits with us. */
@@ -43,24 +51,49 @@ final class LiveStatements implements Statements {
     @Override
     public void shortly(String statement) {
         control.run();
-        // What neither readers nor writers wait for may itself wait for as long as it takes.
-        boolean blocksNobody = statement.contains(" concurrently ") || statement.contains(" validate constraint ");
-        sql.sql("set lock_timeout = '" + (blocksNobody ? "0" : LOCK_TIMEOUT) + "'")
-                .update();
-        patiently(() -> sql.sql(statement).update());
+        if (blocksNobody(statement)) {
+            // It may itself wait for as long as it takes.
+            sql.sql("set lock_timeout = 0").update();
+            sql.sql(statement).update();
+        } else {
+            together(List.of(statement));
+        }
+    }
+
+    private static boolean blocksNobody(String statement) {
+        return statement.contains(" concurrently ") || statement.contains(" validate constraint ");
     }
 
     @Override
     public void together(List<String> statements) {
+        Set<String> tables = new TreeSet<>();
+        statements.forEach(statement ->
+                TABLE.matcher(statement).results().map(found -> found.group(1)).forEach(tables::add));
         patiently(() -> connections.together(together -> {
+            tables.forEach(table -> waitForVacuum(table, together));
             together.sql("set local lock_timeout = '" + LOCK_TIMEOUT + "'").update();
             statements.forEach(statement -> together.sql(statement).update());
             return statements.size();
         }));
     }
 
+    /**
+     * A vacuum may hold a table for minutes, and gives way only to somebody who waits longer than we may with a lock that
+     * blocks. So this waits with one that blocks neither readers nor writers, and keeps the next vacuum away.
+     */
+    private static void waitForVacuum(String table, JdbcClient together) {
+        boolean there = together.sql("select to_regclass(?) is not null")
+                .param(table)
+                .query(Boolean.class)
+                .single();
+        if (there) {
+            together.sql("lock table " + table + " in share update exclusive mode")
+                    .update();
+        }
+    }
+
     /** Waits for a lock only briefly, so that those who queue behind it are not held up; then tries again. */
-    private static void patiently(Runnable work) {
+    private void patiently(Runnable work) {
         for (int attempt = 1; ; attempt++) {
             try {
                 work.run();

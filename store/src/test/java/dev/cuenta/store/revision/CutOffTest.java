@@ -104,30 +104,23 @@ class CutOffTest {
         AtomicBoolean done = new AtomicBoolean();
         Thread cutter = new Thread(() -> cut(random, cuts, done));
         cutter.start();
-        while (database.latestSafely().filter(it -> it.step() == Step.DONE).isEmpty()) {
+        while (!isDone() || cuts.get() < CUTS) {
+            if (isDone()) {
+                begunAgain();
+            }
             try {
-                // Not before it was cut often enough: then it may come to its end.
-                if (cuts.get() < CUTS) {
-                    database.connections()
-                            .each(sql -> sql.sql("select pg_sleep(?)")
-                                    .param(random.nextInt(10) / 1000.0)
-                                    .query(String.class)
-                                    .single());
-                }
                 database.publisher().carryOn();
             } catch (RuntimeException wasCutOff) {
                 Thread.sleep(5);
-            }
-            if (cuts.get() < CUTS
-                    && database.latestSafely()
-                            .filter(it -> it.step() == Step.DONE)
-                            .isPresent()) {
-                begunAgain();
             }
         }
         done.set(true);
         cutter.join();
         return cuts.get();
+    }
+
+    private boolean isDone() {
+        return database.latestSafely().filter(it -> it.step() == Step.DONE).isPresent();
     }
 
     /** It was quicker than the knife: every step can be repeated, so it is sent back to the first. */
