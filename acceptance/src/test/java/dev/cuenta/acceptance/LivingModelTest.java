@@ -34,7 +34,8 @@ class LivingModelTest {
                             .text())
                     .contains("1 stored values do not fit", "Such as: dusk", "Revision 3 is live.");
 
-            String tomas = marea.cuenta("accounts", "show", "tomas.rey@marea.example").text();
+            String tomas =
+                    marea.cuenta("accounts", "show", "tomas.rey@marea.example").text();
             assertThat(tomas)
                     .containsPattern("theme +day")
                     .containsPattern("contractEndsOn +2027-03-01")
@@ -72,7 +73,8 @@ class LivingModelTest {
         Installation.Output found = marea.cuenta("model", "verify");
         assertThat(found.status()).isEqualTo(1);
         assertThat(found.text()).contains("constraint account_theme_options of account", "found:    nothing");
-        String repair = found.text().lines()
+        String repair = found.text()
+                .lines()
                 .filter(line -> line.contains("repair:"))
                 .findFirst()
                 .orElseThrow();
@@ -105,16 +107,19 @@ class LivingModelTest {
             marea.cuenta("model", "pause").succeeds();
             assertThat(marea.cuenta("model", "follow").text()).contains("is paused in the step fill");
             Installation.pause(1500); // the batch that was under way has ended by now
-            String paused = marea.psql("select count(metres), rows_done from accounts.account, cuenta.revision where number = 2 group by 2");
+            String paused = marea.psql(
+                    "select count(metres), rows_done from accounts.account, cuenta.revision where number = 2 group by 2");
             Installation.pause(1000);
-            assertThat(marea.psql("select count(metres), rows_done from accounts.account, cuenta.revision where number = 2 group by 2"))
+            assertThat(
+                            marea.psql(
+                                    "select count(metres), rows_done from accounts.account, cuenta.revision where number = 2 group by 2"))
                     .isEqualTo(paused);
 
             marea.cuenta("model", "resume").succeeds();
-            marea.cuenta("model", "cancel").succeeds();
-            assertThat(marea.cuenta("model", "follow").text()).contains("cancelled");
-            assertThat(marea.psql(
-                            "select string_agg(attname, ' ' order by attnum) from pg_attribute where attrelid = 'accounts.account'::regclass and attnum > 5 and not attisdropped"))
+            assertThat(marea.cuenta("model", "cancel").succeeds().text()).contains("Revision 2 is cancelled.");
+            assertThat(
+                            marea.psql(
+                                    "select string_agg(attname, ' ' order by attnum) from pg_attribute where attrelid = 'accounts.account'::regclass and attnum > 5 and not attisdropped"))
                     .isEqualTo("email name metres");
             marea.cuenta("model", "publish", file.toString()).succeeds();
             assertThat(marea.psql("select count(*) from accounts.account where metres between 1 and 80000"))
@@ -123,7 +128,8 @@ class LivingModelTest {
     }
 
     private static void awaitRows(Installation marea) {
-        while (marea.psql("select rows_done > 0 from cuenta.revision where number = 2").equals("f")) {
+        while (marea.psql("select rows_done > 0 from cuenta.revision where number = 2")
+                .equals("f")) {
             Installation.pause(10);
         }
     }
@@ -137,7 +143,8 @@ class LivingModelTest {
             Http other = second.operator();
             String id = one.get("/v1/me").json().path("id").asString();
             one.patch("/v1/accounts/" + id, Map.of("phone", "+447700900199")).status(200);
-            String renamed = Models.source("account-model.yaml").replace("\n  phone:\n", "\n  telephone:\n    formerly: phone\n");
+            String renamed = Models.source("account-model.yaml")
+                    .replace("\n  phone:\n", "\n  telephone:\n    formerly: phone\n");
 
             int number = one.post("/v1/model/revisions", Map.of("source", renamed))
                     .status(202)
@@ -148,14 +155,17 @@ class LivingModelTest {
             long live = 0;
             for (int i = 0; i < 2000 && newSince.size() < 2; i++) {
                 for (Http instance : List.of(one, other)) {
-                    JsonNode account = instance.get("/v1/accounts/" + id).status(200).json();
+                    JsonNode account =
+                            instance.get("/v1/accounts/" + id).status(200).json();
                     boolean old = account.has("phone");
                     assertThat(old).isNotEqualTo(account.has("telephone"));
                     if (!old) {
                         newSince.putIfAbsent(instance, System.nanoTime());
                     }
                 }
-                if (live == 0 && marea.psql("select state from cuenta.revision where number = " + number).equals("live")) {
+                if (live == 0
+                        && marea.psql("select state from cuenta.revision where number = " + number)
+                                .equals("live")) {
                     live = System.nanoTime();
                 }
             }

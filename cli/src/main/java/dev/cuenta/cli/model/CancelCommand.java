@@ -1,5 +1,6 @@
 package dev.cuenta.cli.model;
 
+import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
@@ -9,12 +10,13 @@ import picocli.CommandLine.Mixin;
         description = "Take back a publish that is not live yet.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model cancel")
-final class CancelCommand implements Runnable {
+final class CancelCommand implements Callable<Integer> {
     @Mixin
     private UnderWay underWay;
 
     @Override
-    public void run() {
-        underWay.control("cancel");
+    public Integer call() throws InterruptedException {
+        underWay.cancel();
+        return 0;
     }
 }

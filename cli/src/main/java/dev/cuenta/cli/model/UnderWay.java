@@ -28,6 +28,14 @@ final class UnderWay {
                         + revision.path("step").asString() + ".");
     }
 
+    /** Waits until nothing of it is left. */
+    void cancel() throws InterruptedException {
+        CuentaClient client = service.client();
+        int number = number(client);
+        client.put("/v1/model/revisions/" + number + "/control", Map.of("control", "cancel"));
+        Publishing.follow(client, number, spec);
+    }
+
     int follow() throws InterruptedException {
         CuentaClient client = service.client();
         return Publishing.follow(client, number(client), spec);

@@ -115,7 +115,7 @@ final class FieldDiff {
                 ? typeChange(before, after)
                 : "`" + after.path() + "` " + LimitWords.between(before.limits(), after.limits()) + ".";
         if (misfits.count() > 0) {
-            misfitting(after, what, otherType ? ChangeKind.TYPE_CHANGED : ChangeKind.LIMITS_NARROWED, misfits);
+            misfitting(before, after, what, otherType ? ChangeKind.TYPE_CHANGED : ChangeKind.LIMITS_NARROWED, misfits);
         } else if (otherType) {
             boolean moves = !before.column().equals(after.column()) || misfits.rewritten() > 0;
             long values = moves ? stored.values(before) : 0;
@@ -148,7 +148,7 @@ final class FieldDiff {
                 : "`" + after.path() + "` changes its type from " + before.type() + " to " + after.type() + ".";
     }
 
-    private void misfitting(Field after, String what, ChangeKind kind, StoredRecords.Misfits misfits) {
+    private void misfitting(Field before, Field after, String what, ChangeKind kind, StoredRecords.Misfits misfits) {
         boolean owed = after.required() && !after.answersForExisting();
         String instead = owed
                 ? "The field is required: mend them, or say what they get: `existing: { value: ... }`."
@@ -156,7 +156,6 @@ final class FieldDiff {
                         + after.forExisting()
                                 .map(value -> "become " + after.type().write(value) + ".")
                                 .orElse("the field becomes empty there.");
-        boolean open = after.sensitivity() == Sensitivity.OPEN;
         changes.add(Change.of(
                         kind,
                         after.path(),
@@ -164,10 +163,17 @@ final class FieldDiff {
                         what,
                         misfits.count() + " stored values do not fit. " + instead)
                 .touching(misfits.count())
-                .showing(misfits.examples().stream()
-                        .map(example -> open ? example : Masks.masked(example))
-                        .toList())
+                .showing(shown(before, after, misfits.examples()))
                 .toAllowIf(!owed));
+    }
+
+    /** As far as a reader of the model may see them: a value that never leaves does not leave here either. */
+    private static List<String> shown(Field before, Field after, List<String> examples) {
+        if (!before.leaves() || !after.leaves()) {
+            return List.of();
+        }
+        boolean open = before.sensitivity() == Sensitivity.OPEN && after.sensitivity() == Sensitivity.OPEN;
+        return open ? examples : examples.stream().map(Masks::masked).toList();
     }
 
     private void required(Field before, Field after) {

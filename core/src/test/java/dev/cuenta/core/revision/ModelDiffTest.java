@@ -196,6 +196,7 @@ class ModelDiffTest {
     void examples_of_personal_values_are_masked() {
         assertThat(narrowed("a: { type: integer, sensitivity: personal }").examples())
                 .containsExactly("p… (9 characters)");
+        assertThat(narrowed("a: { type: integer, returned: never }").examples()).isEmpty();
     }
 
     private static Change narrowed(String after) {

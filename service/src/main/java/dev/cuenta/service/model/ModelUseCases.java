@@ -156,9 +156,14 @@ final class ModelUseCases {
             return revisions.live().orElseThrow();
         }
         int number = publisher.begin(
-                diff.liveRevision(), request.source(), diff.changes(), caller.author(), request.message());
+                diff.liveRevision(), request.source(), withoutExamples(diff), caller.author(), request.message());
         background.hurry();
         return revisions.numbered(number).orElseThrow();
+    }
+
+    /** Stored values are for the moment of the decision, not for the history. */
+    private static List<Change> withoutExamples(Diff diff) {
+        return diff.changes().stream().map(change -> change.showing(List.of())).toList();
     }
 
     private static Problem refusedBy(ModelFile file) {

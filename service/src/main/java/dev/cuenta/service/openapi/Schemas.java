@@ -65,7 +65,7 @@ final class Schemas {
     }
 
     private Map<String, Object> body(Predicate<Field> chosen) {
-        Map<String, Object> properties = fields(chosen, false);
+        Map<String, Object> properties = fields(chosen.and(Field::stored), false);
         properties.put(
                 "password",
                 Map.of(
@@ -84,7 +84,7 @@ final class Schemas {
     }
 
     private Map<String, Object> fieldsOnly() {
-        return object(fields(field -> true, true), List.of());
+        return object(fields(Field::stored, true), List.of());
     }
 
     private Map<String, Object> fields(Predicate<Field> chosen, boolean patch) {

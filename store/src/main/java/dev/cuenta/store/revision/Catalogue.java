@@ -42,11 +42,6 @@ final class Catalogue {
                 Shape.SCHEMA + "." + Shape.quoted(index));
     }
 
-    boolean holdsEverywhere(Field field, String condition) {
-        return ask("select not exists (select 1 from "
-                + Shape.qualified(field.path().profile()) + " where not (" + condition + "))");
-    }
-
     private boolean ask(String question, Object... parameters) {
         return sql.sql(question).params(parameters).query(Boolean.class).single();
     }

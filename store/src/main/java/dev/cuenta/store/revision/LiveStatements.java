@@ -2,6 +2,7 @@ package dev.cuenta.store.revision;
 
 import static dev.cuenta.store.revision.Shape.quoted;
 
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.revision.Conversion;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Outcome;
@@ -26,7 +27,7 @@ final class LiveStatements implements Statements {
     private static final Pattern TABLE =
             Pattern.compile("(?:^alter table|^comment on column| on| references) (accounts\\.\"?\\w+\"?)");
 
-    private static final String LOCK_NOT_AVAILABLE = "55P03";
+    static final String LOCK_NOT_AVAILABLE = "55P03";
 
     /** Half of what nobody may wait for us: whoever queues behind our wait for a lock waits with us. */
     private static final String LOCK_TIMEOUT = "50ms";
@@ -107,6 +108,14 @@ final class LiveStatements implements Statements {
                 pause(BETWEEN_ATTEMPTS);
             }
         }
+    }
+
+    @Override
+    public boolean holdsEverywhere(Field field, String condition) {
+        return sql.sql("select not exists (select 1 from "
+                        + Shape.qualified(field.path().profile()) + " where not (" + condition + "))")
+                .query(Boolean.class)
+                .single();
     }
 
     private record Batch(@Nullable String last, long done) {}

@@ -5,11 +5,13 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.store.database.Connections;
+import java.sql.SQLException;
 import java.time.Duration;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -24,6 +26,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class Publisher {
     private static final Logger LOG = LoggerFactory.getLogger(Publisher.class);
     private static final String LOCK = "cuenta publish";
+    /** Class of SQLSTATE: integrity constraint violation. */
+    private static final String INTEGRITY = "23";
+
     private static final Duration DRAIN_POLL = Duration.ofMillis(100);
 
     private final Connections connections;
@@ -87,7 +92,7 @@ public final class Publisher {
                 } catch (Halted paused) {
                     LOG.info("Revision {} is paused", revision.number());
                 } catch (RuntimeException failure) {
-                    record(revision, sql, "The step " + stepOf(revision, sql) + " stopped; it will be tried again.");
+                    record(revision, sql, "The step " + stepOf(revision, sql) + " stopped" + why(failure));
                     throw failure;
                 } finally {
                     // The connection goes back to those who may wait for a lock as long as they like.
@@ -96,6 +101,20 @@ public final class Publisher {
                 }
             }
         });
+    }
+
+    /** In words without values: a server's message may hold what is stored. */
+    private static String why(RuntimeException failure) {
+        String state = failure instanceof DataAccessException access
+                        && access.getMostSpecificCause() instanceof SQLException cause
+                ? String.valueOf(cause.getSQLState())
+                : "";
+        if (state.startsWith(INTEGRITY)) {
+            return ": a value that came in meanwhile breaks a new rule. Mend it, or take the publish back: cuenta model cancel";
+        }
+        return state.equals(LiveStatements.LOCK_NOT_AVAILABLE)
+                ? ": somebody holds the table. It will be tried again."
+                : "; it will be tried again.";
     }
 
     private void run(Revision revision, JdbcClient sql) {

@@ -1,5 +1,6 @@
 package dev.cuenta.store.revision;
 
+import dev.cuenta.core.model.Field;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -31,6 +32,12 @@ final class Script implements Statements {
     public void walk(String total, String statement) {
         lines.add("-- batch after batch, from the last key on, until none is left:");
         shortly(statement);
+    }
+
+    /** A script is written for the case that nothing came in between. */
+    @Override
+    public boolean holdsEverywhere(Field field, String condition) {
+        return true;
     }
 
     @Override

@@ -1,5 +1,6 @@
 package dev.cuenta.store.revision;
 
+import dev.cuenta.core.model.Field;
 import java.util.List;
 
 /** Where the steps of a publish send what they want done: to the database, or to somebody who wants to read it first. */
@@ -17,6 +18,9 @@ interface Statements {
      * @param statement takes the last batch's last key and answers with this one's and with how many were done
      */
     void walk(String total, String statement);
+
+    /** Whether no record of the field's table breaks the condition; asked before a rule is proven. */
+    boolean holdsEverywhere(Field field, String condition);
 
     /** Converts a column's values in batches. */
     void convert(Twin twin);

@@ -184,7 +184,7 @@ final class Steps {
         String check = quoted(Shape.constraint(field, "required"));
         statements.shortly(Ddl.alterTable(field) + " drop constraint if exists " + check + ", add constraint " + check
                 + " check (" + quoted(column) + " is not null) not valid");
-        if (catalogue.holdsEverywhere(field, quoted(column) + " is not null")) {
+        if (statements.holdsEverywhere(field, quoted(column) + " is not null")) {
             statements.shortly(Ddl.alterTable(field) + " validate constraint " + check);
             statements.shortly(Ddl.alterColumn(field, column, "set not null"));
             statements.shortly(Ddl.alterTable(field) + " drop constraint " + check);
@@ -261,7 +261,7 @@ final class Steps {
         if (!before.equals(after) || twinOf(field) != null) {
             Ddl.replaceChecks(field, before, after).ifPresent(statements::shortly);
             after.stream()
-                    .filter(check -> catalogue.holdsEverywhere(field, check.condition()))
+                    .filter(check -> statements.holdsEverywhere(field, check.condition()))
                     .forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
         }
         if (field.column().is(Column.Kind.ACCOUNT) && twinOf(field) != null) {

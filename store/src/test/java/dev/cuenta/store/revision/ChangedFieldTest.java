@@ -284,6 +284,41 @@ class ChangedFieldTest {
         assertThat(value(between, "work.pier")).isNull();
     }
 
+    @Test
+    void every_statement_can_be_read_before_any_is_run() {
+        database.publish(with("metres: { type: string }\n  berth: { type: string }\n  pier: { type: string }"));
+        String after = with(
+                "metres: { type: integer, required: true, existing: 1, write: [guest] }\n  place: { type: string, maxLength: 4, formerly: berth }\n  tags: { type: string, multiValued: true }");
+        Diff diff = database.diff(after);
+        List<String> shape = shape();
+        List<String> script = database.publisher().script(1, Models.of(after), diff.changes());
+
+        assertThat(script)
+                .contains("-- expand", "-- fill", "-- prove", "-- swap", "-- contract")
+                .anyMatch(line -> line.contains("\"next_r2_metres\" bigint"))
+                .anyMatch(line -> line.contains("rename column \"berth\" to \"place\""))
+                .anyMatch(line -> line.contains("rename column \"pier\" to \"kept_r2_pier\""));
+        assertThat(shape()).isEqualTo(shape);
+    }
+
+    @Test
+    void a_value_that_came_in_meanwhile_and_breaks_the_rule_stops_the_publish_until_it_is_mended() {
+        database.publish(with("berth: { type: string }"));
+        account("ines", "B07");
+        String unique = with("berth: { type: string, uniqueness: server }");
+        Diff diff = database.diff(unique);
+        AccountId noor = account("noor", "b07");
+        database.publisher().begin(diff.liveRevision(), unique, diff.changes(), "test", "");
+
+        assertThat(catchThrowableOfType(
+                        RuntimeException.class, () -> database.publisher().carryOn()))
+                .isNotNull();
+        assertThat(database.latest().failure()).contains("step prove", "breaks a new rule", "cuenta model cancel");
+        database.live().with(revision -> revision.write(work -> change(work, noor, "berth", "B08")));
+        database.publisher().carryOn();
+        assertThat(database.latest().state()).isEqualTo(Revision.LIVE);
+    }
+
     /** Whichever step was cut off, doing it again does no harm. */
     @ParameterizedTest
     @EnumSource(value = Step.class, mode = EnumSource.Mode.EXCLUDE, names = "DONE")
