@@ -20,17 +20,10 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * The functions that are ours. Each is here once, with what it is called in expressions, what it takes and gives, and a line
- * for people; SQL has its twin in the store.
+ * The functions that are ours. Each is here once, with what it is called in expressions, what it takes and gives; SQL has its
+ * twin in the store.
  */
-public final class Functions {
-    /**
-     * A function as people look it up.
-     *
-     * @param signature such as {@code plusYears(moment, whole)}
-     */
-    public record Described(String signature, String meaning) {}
-
+final class Functions {
     /** Beyond these a date is a slip; the bounds keep both worlds from overflowing. */
     private static final long MOST_YEARS = 5000;
 
@@ -98,24 +91,6 @@ public final class Functions {
                             "@in", factory.copy(arguments.get(0)), factory.newIdentifier(Scope.ROLES)))));
 
     private Functions() {}
-
-    /** For people, in the order of the documentation. */
-    public static List<Described> described() {
-        return List.of(
-                new Described("present(field)", "whether the field has a value"),
-                new Described("orElse(field, value)", "the field's value, or the other one where it has none"),
-                new Described(
-                        "lower(text), upper(text), trim(text)", "small letters, capitals, no space at either end"),
-                new Described(
-                        "plusYears(date, n), plusMonths(date, n), plusDays(date, n)",
-                        "a later date; an earlier one for a negative n"),
-                new Described(
-                        "years(from, to), days(from, to)", "whole years or days between two dates, such as an age"),
-                new Described(
-                        "today, today(timeZone)", "the day it is in UTC, or in a time zone such as Europe/Lisbon"),
-                new Described("now", "this moment"),
-                new Described("hasRole(name)", "whether the account has the role, in whichever tenant"));
-    }
 
     private static CelFunctionDecl declared(String name, CelType result, CelType... arguments) {
         return CelFunctionDecl.newFunctionDeclaration(name, CelOverloadDecl.newGlobalOverload(name, result, arguments));
