@@ -86,6 +86,9 @@ public final class PublishBench {
         try (Prober prober = new Prober(live, some)) {
             Thread.sleep(3000);
             idle(prober);
+            OUT.printf(
+                    "| a plain batched UPDATE | | | %d | | | %,d |%n",
+                    prober.seen().longestMillis(), plainUpdate(accounts));
             change(prober, "an optional field", with("newsletter: { type: string }"));
             change(
                     prober,

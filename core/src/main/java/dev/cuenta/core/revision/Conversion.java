@@ -10,6 +10,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * How the values of a field become those of the same field with another type. The new type itself judges every value, so what
@@ -32,6 +33,8 @@ public final class Conversion {
             Column.Kind.TIMESTAMP, Set.of(Column.Kind.TEXT, Column.Kind.DATE),
             Column.Kind.JSON, Set.of(),
             Column.Kind.ACCOUNT, Set.of(Column.Kind.TEXT));
+
+    private static final Pattern NUMBER = Pattern.compile("[+-]?[0-9]{1,40}(\\.[0-9]{1,40})?");
 
     private Conversion() {}
 
@@ -75,7 +78,7 @@ public final class Conversion {
     }
 
     private static Object number(String text) {
-        return text.matches("[+-]?[0-9]{1,40}(\\.[0-9]{1,40})?") ? new BigDecimal(text) : text;
+        return NUMBER.matcher(text).matches() ? new BigDecimal(text) : text;
     }
 
     private static Object truth(String text) {

@@ -17,8 +17,9 @@ import java.util.function.Function;
 
 /** Counts in the database what a diff asks about. */
 public final class CountedRecords implements StoredRecords {
-    private static final int PAGE = 20_000;
+    private static final int PAGE = 5000;
     private static final int EXAMPLES = 3;
+    private static final int SAMPLE = 2000;
 
     private final Connections connections;
     private final Shape shape;
@@ -63,7 +64,7 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long uncomputed(Field field) {
-        return count(new Fills(next, this::columnOf, PAGE).uncomputed(field));
+        return count(new Fills(next, this::columnOf).uncomputed(field));
     }
 
     /** Before the publish: a field that is not there yet has what existing records will get. */
@@ -125,41 +126,43 @@ public final class CountedRecords implements StoredRecords {
         return new Misfits(count, 0, examples);
     }
 
-    private record Stored(String key, Object value) {}
-
+    /** Reads every value once, in no order, a page of the cursor at a time. */
     private Misfits judged(Field before, Field after) {
-        long count = 0;
-        long rewritten = 0;
-        List<String> examples = new ArrayList<>();
-        String last = shape.beforeAllIds();
-        List<Stored> page;
-        do {
-            page = page(before, last);
-            for (Stored stored : page) {
-                Outcome outcome = Conversion.convert(stored.value(), before, after);
-                if (outcome.refusal().isPresent()) {
-                    count++;
-                    if (examples.size() < EXAMPLES) {
-                        examples.add(String.valueOf(before.type().write(stored.value())));
-                    }
-                } else if (!outcome.value().orElseThrow().equals(stored.value())) {
-                    rewritten++;
-                }
-            }
-            last = page.isEmpty() ? last : page.get(page.size() - 1).key();
-        } while (page.size() == PAGE);
-        return new Misfits(count, rewritten, examples);
+        Judged judged = new Judged(before, after);
+        connections.together(sql -> {
+            sql.sql("select " + column(before) + " from " + table(before) + " where " + column(before) + " is not null")
+                    .withFetchSize(PAGE)
+                    .query(row -> {
+                        judged.judge(Objects.requireNonNull(ColumnValues.get(row, 1, before.column())));
+                    });
+            return judged;
+        });
+        return new Misfits(judged.refused, judged.rewritten, judged.examples);
     }
 
-    private List<Stored> page(Field field, String after) {
-        String key = Ddl.keyOf(field);
-        return connections.each(sql -> sql.sql(
-                        "select cast(%1$s as text), %2$s from %3$s where %1$s > cast(? as %4$s) and %2$s is not null order by %1$s limit %5$d"
-                                .formatted(key, column(field), table(field), shape.idType(), PAGE))
-                .param(after)
-                .query((row, index) ->
-                        new Stored(row.getString(1), Objects.requireNonNull(ColumnValues.get(row, 2, field.column()))))
-                .list());
+    private static final class Judged {
+        private final Field before;
+        private final Field after;
+        private final List<String> examples = new ArrayList<>();
+        private long refused;
+        private long rewritten;
+
+        Judged(Field before, Field after) {
+            this.before = before;
+            this.after = after;
+        }
+
+        void judge(Object value) {
+            Outcome outcome = Conversion.convert(value, before, after);
+            if (outcome.refusal().isPresent()) {
+                refused++;
+                if (examples.size() < EXAMPLES) {
+                    examples.add(String.valueOf(before.type().write(value)));
+                }
+            } else if (!outcome.value().orElseThrow().equals(value)) {
+                rewritten++;
+            }
+        }
     }
 
     @Override
@@ -198,7 +201,7 @@ public final class CountedRecords implements StoredRecords {
             long begun = System.nanoTime();
             int rewritten = sql.sql(
                             "update accounts.account set version = version where id in (select id from accounts.account limit "
-                                    + Steps.BATCH + " for update skip locked)")
+                                    + SAMPLE + " for update skip locked)")
                     .update();
             long nanos = Math.max(1, System.nanoTime() - begun);
             sql.sql("rollback to savepoint measured").update();

@@ -13,20 +13,19 @@ import java.util.function.Function;
 
 /**
  * The statements that give existing records their values, a batch at a time. Each takes the last batch's last key, and answers
- * with this one's and with how many were filled: each batch costs the same, however many came before it.
+ * with this one's and with how many were filled: each batch costs the same, however many came before it. Each has two
+ * parameters, the last key and how many records a batch has at most.
  */
 final class Fills {
     private final AccountModel model;
     private final Shape shape;
     private final Function<Field, String> columns;
-    private final int batch;
 
     /** @param columns in which column a field's value is found at the moment, or what SQL has in its stead */
-    Fills(AccountModel model, Function<Field, String> columns, int batch) {
+    Fills(AccountModel model, Function<Field, String> columns) {
         this.model = model;
         this.shape = new Shape(model);
         this.columns = columns;
-        this.batch = batch;
     }
 
     /** Gives the profile to a kind's accounts, with the constants that its fields have for existing records. */
@@ -118,8 +117,8 @@ final class Fills {
     private String walk(String key, String table, String condition, String work) {
         return """
                 with batch as (
-                    select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit %5$d),
-                done as (%6$s)
-                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.idType(), batch, work);
+                    select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit ?),
+                done as (%5$s)
+                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.idType(), work);
     }
 }

@@ -53,14 +53,7 @@ final class KeptColumns {
         String column = Shape.column(field);
         String keptAs = Shape.fitting("kept_r" + revision + "_" + column);
         List<String> statements = new ArrayList<>();
-        statements.add("insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
-                + String.join(
-                        ", ",
-                        Shape.literal(Shape.table(field.path().profile())),
-                        Shape.literal(column),
-                        Shape.literal(keptAs),
-                        String.valueOf(revision))
-                + ")");
+        statements.add(noting(field, keptAs, revision));
         statements.add(Ddl.alterColumn(field, column, "drop default"));
         statements.addAll(Ddl.dropRules(field));
         Ddl.indexes(field)
@@ -68,6 +61,17 @@ final class KeptColumns {
                         statements.add("drop index if exists " + Shape.SCHEMA + "." + Shape.quoted(index.name())));
         statements.add(Ddl.renameColumn(field.path().profile(), column, keptAs));
         return statements;
+    }
+
+    static String noting(Field field, String keptAs, int revision) {
+        return "insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
+                + String.join(
+                        ", ",
+                        Shape.literal(Shape.table(field.path().profile())),
+                        Shape.literal(Shape.column(field)),
+                        Shape.literal(keptAs),
+                        String.valueOf(revision))
+                + ")";
     }
 
     /** Gives the column its name back. */

@@ -33,6 +33,9 @@ public final class LiveRevisions implements AutoCloseable {
     private final InstantSource clock;
     private final UUID instance = UUID.randomUUID();
     private final AtomicReference<@Nullable LiveRevision> current = new AtomicReference<>();
+    /** The same revision once its columns have their names: ready before they get them, so that no request waits for it. */
+    private @Nullable LiveRevision standby; // guarded by this
+
     /** Swapped out but perhaps still in use. */
     private final List<LiveRevision> retired = new CopyOnWriteArrayList<>();
 
@@ -93,7 +96,20 @@ public final class LiveRevisions implements AutoCloseable {
                     .ifPresent(revision -> swap(revision, found.names()));
         }
         retired.removeIf(revision -> !revision.inUse());
+        standBy(found);
         report();
+    }
+
+    private void standBy(Found found) {
+        LiveRevision running = current.get();
+        boolean owed = !found.names().equals(PhysicalNames.NONE);
+        if (standby != null && (!owed || standby.number() != found.number())) {
+            standby.release();
+            standby = null;
+        }
+        if (running != null && owed && standby == null) {
+            standby = revision(running.revision(), PhysicalNames.NONE);
+        }
     }
 
     private record Found(int number, PhysicalNames names) {}
@@ -112,13 +128,26 @@ public final class LiveRevisions implements AutoCloseable {
     }
 
     private void swap(Revision revision, PhysicalNames names) {
-        Shape shape = new Shape(Revisions.modelOf(revision), names);
-        LiveRevision previous =
-                current.getAndSet(new LiveRevision(revision, shape, factory(shape), clock, this::renewed));
+        LiveRevision ready = standby;
+        LiveRevision next;
+        if (ready != null
+                && ready.number() == revision.number()
+                && ready.shape().names().equals(names)) {
+            standby = null;
+            next = ready;
+        } else {
+            next = revision(revision, names);
+        }
+        LiveRevision previous = current.getAndSet(next);
         if (previous != null) {
             retired.add(previous);
             previous.release();
         }
+    }
+
+    private LiveRevision revision(Revision revision, PhysicalNames names) {
+        Shape shape = new Shape(Revisions.modelOf(revision), names);
+        return new LiveRevision(revision, shape, factory(shape), clock, this::renewed);
     }
 
     /** A request that began under a revision ends under it: only the names of its columns may have changed. */
@@ -164,7 +193,10 @@ public final class LiveRevisions implements AutoCloseable {
     }
 
     @Override
-    public void close() {
+    public synchronized void close() {
+        if (standby != null) {
+            standby.release();
+        }
         LiveRevision last = current.getAndSet(null);
         if (last != null) {
             last.release();

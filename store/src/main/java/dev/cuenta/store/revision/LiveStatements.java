@@ -125,16 +125,14 @@ final class LiveStatements implements Statements {
     public void walk(String total, String statement) {
         sql.sql("set lock_timeout = 0").update();
         sql.sql("set cuenta.filling = 'on'").update();
+        // What a crash of the server takes back is filled again; the end of the step is committed for good.
+        sql.sql("set synchronous_commit = off").update();
         expect(total);
-        Batch batch = new Batch(shape.beforeAllIds(), 0);
-        while (batch.last() != null) {
-            control.run();
-            batch = sql.sql(statement)
-                    .param(batch.last())
-                    .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
-                    .single();
-            progress(batch.done());
-        }
+        batches((after, most) -> sql.sql(statement)
+                .params(after, most)
+                .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
+                .single());
+        sql.sql("reset synchronous_commit").update();
     }
 
     private void expect(String total) {
@@ -153,39 +151,47 @@ final class LiveStatements implements Statements {
     public void convert(Twin twin) {
         expect("select count(" + quoted(twin.formerColumn()) + ") from " + twin.table() + " where "
                 + quoted(twin.column()) + " is null");
-        Batch batch = new Batch(shape.beforeAllIds(), 0);
-        while (batch.last() != null) {
+        batches((after, most) -> connections.together(together -> convert(twin, after, most, together)));
+    }
+
+    private interface Bite {
+        Batch take(String after, int most);
+    }
+
+    private void batches(Bite bite) {
+        Pace pace = new Pace();
+        String last = shape.beforeAllIds();
+        while (last != null) {
             control.run();
-            String after = batch.last();
-            batch = connections.together(together -> convert(twin, after, together));
+            long begun = System.nanoTime();
+            Batch batch = bite.take(last, pace.size());
+            pace.took(System.nanoTime() - begun);
             progress(batch.done());
+            last = batch.last();
         }
     }
 
     private record Stored(String key, Object value) {}
 
-    private Batch convert(Twin twin, String after, JdbcClient together) {
+    private Batch convert(Twin twin, String after, int most, JdbcClient together) {
         String key = Ddl.keyOf(twin.field());
         Column column = twin.formerField().column();
         List<Stored> stored = together.sql(
-                        "select cast(%1$s as text), %2$s from %3$s where %1$s > cast(? as %4$s) and %2$s is not null and %5$s is null order by %1$s limit %6$d for update"
+                        "select cast(%1$s as text) as stored_key, %2$s from %3$s where %1$s > cast(? as %4$s) and %2$s is not null and %5$s is null order by %1$s limit %6$d for update"
                                 .formatted(
                                         key,
                                         quoted(twin.formerColumn()),
                                         twin.table(),
                                         shape.idType(),
                                         quoted(twin.column()),
-                                        Steps.BATCH))
+                                        most))
                 .param(after)
                 .query((row, index) ->
                         new Stored(row.getString(1), Objects.requireNonNull(ColumnValues.get(row, 2, column))))
                 .list();
         write(twin, stored, key, together);
         return new Batch(
-                stored.size() < Steps.BATCH
-                        ? null
-                        : stored.get(stored.size() - 1).key(),
-                stored.size());
+                stored.size() < most ? null : stored.get(stored.size() - 1).key(), stored.size());
     }
 
     private void write(Twin twin, List<Stored> stored, String key, JdbcClient together) {
@@ -201,6 +207,7 @@ final class LiveStatements implements Statements {
             }
         }
         together.sql("set local cuenta.filling = 'on'").update();
+        together.sql("set local synchronous_commit = off").update();
         together.sql(
                         "update %1$s t set %2$s = cast(v.value as %3$s) from unnest(?::text[], ?::text[]) v (key, value) where t.%4$s = cast(v.key as %5$s)"
                                 .formatted(twin.table(), quoted(twin.column()), twin.type(), key, shape.idType()))

@@ -98,6 +98,7 @@ public final class Publisher {
                     // The connection goes back to those who may wait for a lock as long as they like.
                     sql.sql("reset lock_timeout").update();
                     sql.sql("reset cuenta.filling").update();
+                    sql.sql("reset synchronous_commit").update();
                 }
             }
         });

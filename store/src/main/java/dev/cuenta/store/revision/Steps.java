@@ -9,21 +9,19 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * The work of each step of one publish. Until the swap everything is done beside what the old revision uses; what takes
  * something away from it waits for contract, when nobody uses it any more.
  */
 final class Steps {
-    static final int BATCH = 2000;
-
     private final Plan plan;
     private final Statements statements;
     private final Catalogue catalogue;
     private final KeptColumns kept;
     private final Ddl ddl;
-    private final List<Twin> twins;
+    private final Whereabouts whereabouts;
+    private final Requirement requirement;
     private final Fills fills;
 
     Steps(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept) {
@@ -32,8 +30,9 @@ final class Steps {
         this.catalogue = catalogue;
         this.kept = kept;
         this.ddl = new Ddl(plan.next());
-        this.twins = plan.converted().stream().map(same -> new Twin(same, plan)).toList();
-        this.fills = new Fills(plan.next(), field -> quoted(columnNow(field)), BATCH);
+        this.requirement = new Requirement(statements, catalogue);
+        this.whereabouts = new Whereabouts(plan, catalogue, kept);
+        this.fills = new Fills(plan.next(), field -> quoted(whereabouts.columnNow(field)));
     }
 
     /** Makes room for the new revision beside the old one; everything that the old one does goes on working. */
@@ -43,7 +42,7 @@ final class Steps {
         }
         plan.newProfiles().forEach(profile -> statements.shortly(ddl.profileTable(profile)));
         plan.newFields().forEach(this::arrive);
-        twinsToSettle().forEach(twin -> twin.expand().forEach(statements::shortly));
+        whereabouts.twinsToSettle().forEach(twin -> twin.expand().forEach(statements::shortly));
         for (Plan.Same same : plan.unconverted()) {
             widen(same);
             if (same.becomesOptional()) {
@@ -68,7 +67,7 @@ final class Steps {
 
     /** While both revisions write, a value may keep either's rules. */
     private void widen(Plan.Same same) {
-        String column = now(same);
+        String column = whereabouts.now(same);
         List<Shape.Check> before = Shape.checks(same.before(), column);
         List<Shape.Check> after = Shape.checks(same.after(), column);
         if (conditions(before).equals(conditions(after))) {
@@ -86,7 +85,7 @@ final class Steps {
         Ddl.replaceChecks(same.before(), before, either).ifPresent(statements::shortly);
     }
 
-    private static List<String> conditions(List<Shape.Check> checks) {
+    static List<String> conditions(List<Shape.Check> checks) {
         return checks.stream().map(Shape.Check::condition).toList();
     }
 
@@ -110,10 +109,10 @@ final class Steps {
         }
         for (Plan.Same same : plan.unconverted()) {
             if (same.becomesRequired() && same.after().answersForExisting()) {
-                fillEmpty(same.after(), now(same));
+                fillEmpty(same.after(), whereabouts.now(same));
             }
         }
-        for (Twin twin : twinsToSettle()) {
+        for (Twin twin : whereabouts.twinsToSettle()) {
             statements.convert(twin);
             if (twin.field().required() && twin.field().answersForExisting()) {
                 fillEmpty(twin.field(), twin.column());
@@ -146,17 +145,19 @@ final class Steps {
         for (Field field : plan.newFields()) {
             validate(field);
             if (field.required() && field.answersForExisting()) {
-                require(field, Shape.column(field));
+                requirement.put(field, Shape.column(field));
             }
         }
     }
 
     private void index(Field field) {
-        Twin twin = twinOf(field);
-        String column = twin == null ? nowOf(field) : twin.column();
+        Twin twin = whereabouts.twinOf(field);
+        String column = twin == null ? whereabouts.nowOf(field) : twin.column();
         for (Ddl.Index index : Ddl.indexes(field, column)) {
             String name = twin == null ? index.name() : index.nameInRevision(plan.number());
-            if (twin == null && isRenamed(field) && catalogue.hasIndex(formerName(field, index))) {
+            if (twin == null
+                    && whereabouts.isRenamed(field)
+                    && catalogue.hasIndex(whereabouts.formerName(field, index))) {
                 continue;
             }
             if (catalogue.isBroken(name)) {
@@ -173,29 +174,11 @@ final class Steps {
                 .ifPresent(any -> statements.shortly(Ddl.validate(field, Shape.constraint(field, Shape.REFERENCE))));
     }
 
-    /**
-     * SET NOT NULL alone would scan the table under a lock; with a proven check it does not. A record that the old revision
-     * made in between may have no value: then the check stays as it is, and holds for every record from now on.
-     */
-    private void require(Field field, String column) {
-        if (!catalogue.isNullable(field, column)) {
-            return;
-        }
-        String check = quoted(Shape.constraint(field, "required"));
-        statements.shortly(Ddl.alterTable(field) + " drop constraint if exists " + check + ", add constraint " + check
-                + " check (" + quoted(column) + " is not null) not valid");
-        if (statements.holdsEverywhere(field, quoted(column) + " is not null")) {
-            statements.shortly(Ddl.alterTable(field) + " validate constraint " + check);
-            statements.shortly(Ddl.alterColumn(field, column, "set not null"));
-            statements.shortly(Ddl.alterTable(field) + " drop constraint " + check);
-        }
-    }
-
     /** The new revision is live from here on, and knows by which names it finds what is not renamed yet. */
     void swap() {
         List<String> together = new ArrayList<>();
-        twinsToSettle().forEach(twin -> together.add(named(twin.field(), twin.column())));
-        renamesToSettle().forEach(same -> together.add(named(same.after(), Shape.column(same.before()))));
+        whereabouts.twinsToSettle().forEach(twin -> together.add(named(twin.field(), twin.column())));
+        whereabouts.renamesToSettle().forEach(same -> together.add(named(same.after(), Shape.column(same.before()))));
         together.add("update cuenta.revision set state = 'past' where state = 'live' and number <> " + plan.number());
         together.add(
                 "update cuenta.revision set state = 'live', published_at = coalesce(published_at, now()) where number = "
@@ -222,8 +205,7 @@ final class Steps {
                     "select count(*) from accounts.account where kind = " + Shape.literal(kind.gone()),
                     fills.kind(kind.gone(), kind.heir()));
         }
-        twinsToSettle().forEach(twin -> statements.together(twin.settle()));
-        renamesToSettle().forEach(same -> statements.together(renamed(same)));
+        nameColumns();
         plan.removedFields().stream()
                 .filter(field -> catalogue.has(field, Shape.column(field)))
                 .forEach(field -> statements.together(kept.keeping(field, plan.number())));
@@ -233,20 +215,28 @@ final class Steps {
         storedFields()
                 .filter(Field::required)
                 .filter(field -> plan.base() != null)
-                .forEach(field -> require(field, Shape.column(field)));
+                .forEach(field -> requirement.put(field, Shape.column(field)));
         storedFields().forEach(this::describe);
+    }
+
+    /** In one moment, so that instances need only one more mapping, which they have ready by then. */
+    private void nameColumns() {
+        List<String> together = new ArrayList<>();
+        whereabouts.twinsToSettle().forEach(twin -> together.addAll(twin.settle()));
+        whereabouts.renamesToSettle().forEach(same -> together.addAll(renamed(same)));
+        if (!together.isEmpty()) {
+            statements.together(together);
+        }
     }
 
     private List<String> renamed(Plan.Same same) {
         Field field = same.after();
         List<String> together = new ArrayList<>();
         together.add(Ddl.renameColumn(field.path().profile(), Shape.column(same.before()), Shape.column(field)));
-        Shape.checks(same.before())
-                .forEach(check ->
-                        together.add(Ddl.alterTable(field) + " drop constraint if exists " + quoted(check.name())));
+        together.addAll(Ddl.dropRules(same.before()));
         Ddl.indexes(field)
                 .forEach(index -> together.add("alter index if exists " + Shape.SCHEMA + "."
-                        + quoted(formerName(field, index)) + " rename to " + quoted(index.name())));
+                        + quoted(whereabouts.formerName(field, index)) + " rename to " + quoted(index.name())));
         together.add("delete from cuenta.column_name where revision = " + plan.number() + " and table_name = "
                 + Shape.literal(Shape.table(field.path().profile())) + " and column_name = "
                 + Shape.literal(Shape.column(field)));
@@ -258,13 +248,13 @@ final class Steps {
         Field field = same.after();
         List<Shape.Check> before = Shape.checks(same.before());
         List<Shape.Check> after = Shape.checks(field);
-        if (!before.equals(after) || twinOf(field) != null) {
+        if (!before.equals(after) || whereabouts.twinOf(field) != null) {
             Ddl.replaceChecks(field, before, after).ifPresent(statements::shortly);
             after.stream()
                     .filter(check -> statements.holdsEverywhere(field, check.condition()))
                     .forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
         }
-        if (field.column().is(Column.Kind.ACCOUNT) && twinOf(field) != null) {
+        if (field.column().is(Column.Kind.ACCOUNT) && (whereabouts.twinOf(field) != null || same.renamed())) {
             Ddl.addReference(field, Shape.column(field)).ifPresent(statements::shortly);
             statements.shortly(Ddl.validate(field, Shape.constraint(field, Shape.REFERENCE)));
         }
@@ -281,7 +271,7 @@ final class Steps {
     }
 
     private void describe(Field field) {
-        Optional<Field> before = twinOf(field) == null ? before(field) : Optional.empty();
+        Optional<Field> before = whereabouts.twinOf(field) == null ? whereabouts.before(field) : Optional.empty();
         if (before.filter(it -> it.presentation().equals(field.presentation())).isEmpty()) {
             statements.shortly(Ddl.comment(field));
         }
@@ -293,95 +283,10 @@ final class Steps {
 
     /** Takes back what was made beside the old revision. Only before the swap. */
     void undo() {
-        twins.forEach(twin -> twin.undo().forEach(statements::shortly));
-        for (Plan.Same same : plan.unconverted()) {
-            Field before = same.before();
-            if (!conditions(Shape.checks(before)).equals(conditions(Shape.checks(same.after(), now(same))))) {
-                Ddl.replaceChecks(before, Shape.checks(same.after()), Shape.checks(before))
-                        .ifPresent(statements::shortly);
-                Shape.checks(before).forEach(check -> statements.shortly(Ddl.validate(before, check.name())));
-            }
-            List<String> old = Ddl.indexes(before).stream().map(Ddl.Index::name).toList();
-            Ddl.indexes(same.after()).stream()
-                    .map(Ddl.Index::name)
-                    .filter(name -> !old.contains(name))
-                    .forEach(name -> statements.shortly(Ddl.dropIndex(name)));
-        }
-        for (Field field : plan.newFields()) {
-            if (plan.restores(field)) {
-                if (catalogue.has(field, Shape.column(field))) {
-                    statements.together(kept.keeping(field, plan.number()));
-                }
-            } else if (catalogue.hasTable(field.path().profile())) {
-                statements.shortly(Ddl.alterTable(field) + " drop column if exists " + quoted(Shape.column(field)));
-            }
-        }
-        plan.newProfiles().stream()
-                .filter(profile -> !kept.keepsFrom(profile))
-                .forEach(profile -> statements.shortly("drop table if exists " + Shape.qualified(profile)));
-        if (plan.base() != null) {
-            plan.base().fields().values().stream()
-                    .filter(Field::required)
-                    .forEach(field -> require(field, Shape.column(field)));
-        }
+        new Undo(plan, statements, catalogue, kept, whereabouts).run();
     }
 
     private Stream<Field> storedFields() {
         return plan.next().fields().values().stream().filter(Field::stored);
-    }
-
-    private List<Twin> twinsToSettle() {
-        return twins.stream().filter(twin -> !kept.isKept(twin)).toList();
-    }
-
-    private List<Plan.Same> renamesToSettle() {
-        return plan.unconverted().stream()
-                .filter(Plan.Same::renamed)
-                .filter(same -> !Shape.column(same.before()).equals(Shape.column(same.after())))
-                .filter(same -> catalogue.has(same.before(), Shape.column(same.before())))
-                .toList();
-    }
-
-    private @Nullable Twin twinOf(Field field) {
-        return twins.stream()
-                .filter(twin -> twin.field().path().equals(field.path()))
-                .findFirst()
-                .orElse(null);
-    }
-
-    private boolean isRenamed(Field field) {
-        return before(field).filter(it -> !it.path().equals(field.path())).isPresent();
-    }
-
-    private Optional<Field> before(Field field) {
-        return plan.sameFields().stream()
-                .filter(same -> same.after().path().equals(field.path()))
-                .map(Plan.Same::before)
-                .findFirst();
-    }
-
-    private String formerName(Field field, Ddl.Index index) {
-        Field before = before(field).orElse(field);
-        return index.name().replace(Shape.constraint(field, ""), Shape.constraint(before, ""));
-    }
-
-    private String nowOf(Field field) {
-        return plan.sameFields().stream()
-                .filter(same -> same.after().path().equals(field.path()))
-                .map(this::now)
-                .findFirst()
-                .orElse(Shape.column(field));
-    }
-
-    /** Where the field's values are, converted ones as well. */
-    private String columnNow(Field field) {
-        Twin twin = twinOf(field);
-        return twin == null || kept.isKept(twin) ? nowOf(field) : twin.column();
-    }
-
-    /** A renamed column has its old name until contract. */
-    private String now(Plan.Same same) {
-        String after = Shape.column(same.after());
-        return catalogue.has(same.after(), after) ? after : Shape.column(same.before());
     }
 }

@@ -74,7 +74,8 @@ final class Twin {
                 + ", alter column " + quoted(formerColumn()) + " drop not null");
         statements.add(carry());
         statements.add("create or replace trigger " + trigger() + " before insert or update on " + table()
-                + " for each row execute function " + function() + "()");
+                + " for each row when (current_setting('cuenta.filling', true) is distinct from 'on') execute function "
+                + function() + "()");
         return statements;
     }
 
@@ -86,9 +87,6 @@ final class Twin {
                     carried %2$s;
                     returned %3$s;
                 begin
-                    if current_setting('cuenta.filling', true) = 'on' then
-                        return new;
-                    end if;
                     if tg_op = 'INSERT' and new.%4$s is null or tg_op = 'UPDATE' and new.%5$s is distinct from old.%5$s then
                         begin
                             carried := %6$s;
@@ -157,14 +155,7 @@ final class Twin {
         Ddl.indexes(field())
                 .forEach(index -> statements.add("alter index if exists " + Shape.SCHEMA + "."
                         + quoted(index.nameInRevision(number)) + " rename to " + quoted(index.name())));
-        statements.add("insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
-                + String.join(
-                        ", ",
-                        Shape.literal(Shape.table(field().path().profile())),
-                        Shape.literal(formerColumn()),
-                        Shape.literal(keptAs()),
-                        String.valueOf(number))
-                + ")");
+        statements.add(KeptColumns.noting(formerField(), keptAs(), number));
         statements.add("delete from cuenta.column_name where revision = " + number + " and physical = "
                 + Shape.literal(column()) + " and table_name = "
                 + Shape.literal(Shape.table(field().path().profile())));

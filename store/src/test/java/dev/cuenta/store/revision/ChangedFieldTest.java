@@ -87,6 +87,15 @@ class ChangedFieldTest {
     }
 
     @Test
+    void a_renamed_reference_keeps_its_rule_under_the_new_name() {
+        database.publish(with("skipper: { type: account }"));
+        database.publish(with("captain: { type: account, formerly: skipper }"));
+
+        assertThat(constraints()).contains("account_captain_reference").doesNotContain("account_skipper_reference");
+        assertThat(clean()).isEmpty();
+    }
+
+    @Test
     void two_fields_can_swap_their_names() {
         database.publish(with("bow: { type: string }\n  stern: { type: string }"));
         AccountId ines = database.live()
@@ -147,6 +156,24 @@ class ChangedFieldTest {
                         .list())
                 .containsExactlyInAnyOrder("12", " 7 ", "long", "3.50");
         assertThat(clean()).isEmpty();
+    }
+
+    /** More than one batch, and keys whose order as texts is another than their own. */
+    @Test
+    void every_value_is_converted_where_ids_are_numbers() {
+        String before = with("metres: { type: string }").replace("name: marea", "name: marea\nid: sequence");
+        database.publish(before);
+        database.sql().sql("""
+                insert into accounts.account (id, kind, created_at, last_modified_at, version, email, metres)
+                select i, 'account', now(), now(), 1, 'boat' || i || '@marea.example', i % 60
+                from generate_series(1, 1500) i""").update();
+        database.publish(before.replace("metres: { type: string }", "metres: { type: integer }"));
+
+        assertThat(database.sql()
+                        .sql("select count(metres) from accounts.account where metres = id % 60")
+                        .query(Long.class)
+                        .single())
+                .isEqualTo(1500);
     }
 
     @Test

@@ -1,0 +1,63 @@
+package dev.cuenta.store.revision;
+
+import static dev.cuenta.store.revision.Shape.quoted;
+
+import dev.cuenta.core.model.Field;
+import java.util.List;
+
+/** Takes back what a publish made beside the old revision, up to the swap. */
+final class Undo {
+    private final Plan plan;
+    private final Statements statements;
+    private final Catalogue catalogue;
+    private final KeptColumns kept;
+    private final Whereabouts whereabouts;
+
+    Undo(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept, Whereabouts whereabouts) {
+        this.plan = plan;
+        this.statements = statements;
+        this.catalogue = catalogue;
+        this.kept = kept;
+        this.whereabouts = whereabouts;
+    }
+
+    void run() {
+        whereabouts.twins().forEach(twin -> twin.undo().forEach(statements::shortly));
+        plan.unconverted().forEach(this::rules);
+        plan.newFields().forEach(this::column);
+        plan.newProfiles().stream()
+                .filter(profile -> !kept.keepsFrom(profile))
+                .forEach(profile -> statements.shortly("drop table if exists " + Shape.qualified(profile)));
+        if (plan.base() != null) {
+            Requirement requirement = new Requirement(statements, catalogue);
+            plan.base().fields().values().stream()
+                    .filter(Field::required)
+                    .forEach(field -> requirement.put(field, Shape.column(field)));
+        }
+    }
+
+    private void rules(Plan.Same same) {
+        Field before = same.before();
+        if (!Steps.conditions(Shape.checks(before))
+                .equals(Steps.conditions(Shape.checks(same.after(), whereabouts.now(same))))) {
+            Ddl.replaceChecks(before, Shape.checks(same.after()), Shape.checks(before))
+                    .ifPresent(statements::shortly);
+            Shape.checks(before).forEach(check -> statements.shortly(Ddl.validate(before, check.name())));
+        }
+        List<String> old = Ddl.indexes(before).stream().map(Ddl.Index::name).toList();
+        Ddl.indexes(same.after()).stream()
+                .map(Ddl.Index::name)
+                .filter(name -> !old.contains(name))
+                .forEach(name -> statements.shortly(Ddl.dropIndex(name)));
+    }
+
+    private void column(Field field) {
+        if (plan.restores(field)) {
+            if (catalogue.has(field, Shape.column(field))) {
+                statements.together(kept.keeping(field, plan.number()));
+            }
+        } else if (catalogue.hasTable(field.path().profile())) {
+            statements.shortly(Ddl.alterTable(field) + " drop column if exists " + quoted(Shape.column(field)));
+        }
+    }
+}
