@@ -43,11 +43,16 @@ class HiddenValuesTest {
                 "{\"mooring\": {\"gateCode\": \"123456789012345\"}}",
                 "{\"rule\": \"abandonedSignUps\"}",
                 "{\"source\": \"cuenta: 1\"}",
+                "{\"accounts\": [{\"key\": \"1\", \"values\": {\"email\": \"operator@marea.example\"}}]}",
                 "{broken");
         paths.properties()
                 .forEach(path -> path.getValue().properties().forEach(operation -> {
                     String method = operation.getKey().toUpperCase(Locale.ROOT);
-                    String address = path.getKey().replace("{id}", account).replace("{number}", "1");
+                    String address = path.getKey()
+                            .replace("{id}", account)
+                            .replace("{number}", "1")
+                            .replace("{field}", "mooring.gateCode")
+                            .replace("{source}", "old-harbour");
                     boolean destroys = method.equals("DELETE")
                             || address.endsWith("/samples")
                             || address.endsWith("/runs") && method.equals("POST");

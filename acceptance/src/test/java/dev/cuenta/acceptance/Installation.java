@@ -183,6 +183,11 @@ final class Installation implements AutoCloseable {
                 "");
     }
 
+    /** Where its database is, for a program that reads it as another's. */
+    String jdbc() {
+        return "jdbc:postgresql://127.0.0.1:" + POSTGRES + "/" + database;
+    }
+
     String psql(String query) {
         return psql(database, query);
     }

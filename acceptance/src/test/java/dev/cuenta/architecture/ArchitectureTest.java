@@ -67,12 +67,30 @@ class ArchitectureTest {
                     "jakarta.servlet..");
 
     @ArchTest
-    static final ArchRule only_the_store_knows_hibernate_and_sql = noClasses()
+    static final ArchRule only_the_store_knows_hibernate = noClasses()
             .that()
             .resideOutsideOfPackages("dev.cuenta.store..")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("org.hibernate..", "java.sql..", "org.springframework.jdbc..");
+            .resideInAnyPackage("org.hibernate..", "org.springframework.jdbc..");
+
+    /** Other programs' tables are read by a module of its own, which knows nothing of ours. */
+    @ArchTest
+    static final ArchRule only_the_store_and_the_sources_of_adoptions_know_sql = noClasses()
+            .that()
+            .resideOutsideOfPackages("dev.cuenta.store..", "dev.cuenta.source..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("java.sql..");
+
+    @ArchTest
+    static final ArchRule the_sources_of_adoptions_know_the_core_only = noClasses()
+            .that()
+            .resideInAPackage("dev.cuenta.source..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage(
+                    "dev.cuenta.store..", "dev.cuenta.service..", "dev.cuenta.client..", "dev.cuenta.cli..");
 
     @ArchTest
     static final ArchRule the_terminal_knows_neither_store_nor_service_nor_spring = noClasses()

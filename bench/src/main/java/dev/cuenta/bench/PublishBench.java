@@ -86,9 +86,11 @@ public final class PublishBench {
         try (Prober prober = new Prober(live, some)) {
             Thread.sleep(3000);
             idle(prober);
+            long beside = plainUpdate(accounts);
+            Prober.Seen seen = prober.seen();
             OUT.printf(
-                    "| a plain batched UPDATE | | | %d | | | %,d |%n",
-                    prober.seen().longestMillis(), plainUpdate(accounts));
+                    "| a plain batched UPDATE | | %d | %d | %,d | %d | %,d |%n",
+                    accounts / beside, seen.longestMillis(), seen.requests(), seen.failures(), beside);
             change(prober, "an optional field", with("newsletter: { type: string }"));
             change(
                     prober,

@@ -33,7 +33,7 @@ public final class Settings {
                 .orElse(Path.of(environment.getOrDefault("HOME", "."), ".config"));
     }
 
-    Optional<String> get(String name) {
+    public Optional<String> get(String name) {
         String variable = "CUENTA_" + name.toUpperCase(Locale.ROOT).replace('-', '_');
         return Optional.ofNullable(environment.get(variable)).or(() -> Optional.ofNullable(load().getProperty(name)));
     }
@@ -45,7 +45,7 @@ public final class Settings {
                         get("key-file").map(Path::of).filter(Files::isReadable).map(Settings::read));
     }
 
-    static String read(Path path) {
+    public static String read(Path path) {
         try {
             return Files.readString(path).strip();
         } catch (IOException unreadable) {

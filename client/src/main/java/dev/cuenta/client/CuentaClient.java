@@ -75,6 +75,27 @@ public final class CuentaClient {
         return send("PATCH", path, body, etag);
     }
 
+    /** Bytes as they are, such as a picture. */
+    public Answer put(String path, byte[] content) {
+        return send("PUT", path, content, null);
+    }
+
+    /** What is no JSON, such as a picture. */
+    public byte[] download(String path) {
+        try {
+            HttpURLConnection connection = open("GET", path, null);
+            int status = connection.getResponseCode();
+            if (status >= 400) {
+                throw problem(status, read(connection, status));
+            }
+            try (InputStream stream = connection.getInputStream()) {
+                return stream.readAllBytes();
+            }
+        } catch (IOException failure) {
+            throw new Unreachable(service, failure);
+        }
+    }
+
     public Answer delete(String path) {
         return send("DELETE", path, null, null);
     }
@@ -84,8 +105,9 @@ public final class CuentaClient {
             HttpURLConnection connection = open(method, path, etag);
             if (body != null) {
                 connection.setDoOutput(true);
-                connection.setRequestProperty("Content-Type", "application/json");
-                connection.getOutputStream().write(JSON.writeValueAsBytes(body));
+                boolean raw = body instanceof byte[];
+                connection.setRequestProperty("Content-Type", raw ? "application/octet-stream" : "application/json");
+                connection.getOutputStream().write(body instanceof byte[] bytes ? bytes : JSON.writeValueAsBytes(body));
             }
             int status = connection.getResponseCode();
             JsonNode answer = read(connection, status);

@@ -10,9 +10,14 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param keyFile where the installation key is kept; made at the first start, readable by its owner only
  * @param sessionLength how long a session lasts
+ * @param pictureFolder where the bytes of pictures are kept; null for the database
  */
 @ConfigurationProperties("cuenta")
-public record Settings(Database database, Path keyFile, Duration sessionLength) {
+public record Settings(
+        Database database,
+        Path keyFile,
+        Duration sessionLength,
+        @Nullable Path pictureFolder) {
     /** The PostgreSQL database. The password comes from the environment, never from an argument. */
     public record Database(
             String url, String user, @Nullable String password) {

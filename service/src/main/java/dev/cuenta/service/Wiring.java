@@ -4,10 +4,15 @@ import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import dev.cuenta.core.password.CommonPasswords;
 import dev.cuenta.core.password.PasswordScheme;
+import dev.cuenta.core.password.PasswordVerifier;
+import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.service.password.Argon2id;
+import dev.cuenta.service.password.Bcrypt;
 import dev.cuenta.service.password.PackagedCommonPasswords;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.Migrations;
+import dev.cuenta.store.picture.FolderContents;
+import dev.cuenta.store.picture.StoredContents;
 import dev.cuenta.store.retention.RetentionRuns;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
@@ -60,12 +65,22 @@ class Wiring {
 
     @Bean
     Publisher publisher(Connections connections, Revisions revisions, LiveRevisions live) {
-        return new Publisher(connections, revisions, live);
+        Publisher publisher = new Publisher(connections, revisions, live);
+        publisher.prepare();
+        return publisher;
     }
 
     @Bean
     RetentionRuns retentionRuns(Connections connections) {
         return new RetentionRuns(connections);
+    }
+
+    /** In the database, unless a folder is named that all instances share. */
+    @Bean
+    PictureContents pictureContents(Settings settings, Connections connections) {
+        return settings.pictureFolder() == null
+                ? new StoredContents(connections)
+                : new FolderContents(settings.pictureFolder());
     }
 
     @Bean
@@ -76,6 +91,11 @@ class Wiring {
     @Bean
     PasswordScheme passwordScheme() {
         return new Argon2id();
+    }
+
+    @Bean
+    PasswordVerifier bcrypt() {
+        return new Bcrypt();
     }
 
     @Bean

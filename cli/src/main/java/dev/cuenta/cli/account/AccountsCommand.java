@@ -18,6 +18,8 @@ public final class AccountsCommand implements CommandGroup {
                 AddCommand.class,
                 "set",
                 SetCommand.class,
+                "picture",
+                PictureCommand.class,
                 "remove",
                 RemoveCommand.class);
     }

@@ -18,9 +18,14 @@ final class FindingPrinter {
     }
 
     void print(ModelFile model) {
-        List<String> lines = model.source().lines().toList();
-        model.findings().forEach(finding -> print(finding, lines));
+        print(model.findings(), model.source());
         out.println(summary(model));
+        out.flush();
+    }
+
+    void print(List<Finding> findings, String source) {
+        List<String> lines = source.lines().toList();
+        findings.forEach(finding -> print(finding, lines));
         out.flush();
     }
 

@@ -13,6 +13,8 @@ public final class ModelCommand implements CommandGroup {
                 Map.entry("new", NewCommand.class),
                 Map.entry("schema", SchemaCommand.class),
                 Map.entry("ids", IdsCommand.class),
+                Map.entry("adopt", AdoptCommand.class),
+                Map.entry("adopted", AdoptedCommand.class),
                 Map.entry("check", CheckCommand.class),
                 Map.entry("diff", DiffCommand.class),
                 Map.entry("publish", PublishCommand.class),

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /** The one door through which a record becomes something that leaves. Nothing else turns an account into JSON. */
 public final class Projection {
@@ -59,6 +60,11 @@ public final class Projection {
                         .toList());
         json.put("meta", meta(account));
         return json;
+    }
+
+    /** A field's value, stored or computed; for whoever has looked whether its reader may have it. */
+    public @Nullable Object value(Field field, AccountRecord account) {
+        return computed.value(field, account);
     }
 
     /** What people call the account; never empty. */

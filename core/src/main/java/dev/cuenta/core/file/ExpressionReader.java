@@ -7,9 +7,13 @@ import dev.cuenta.core.expression.Sort;
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Template;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the expressions of fields, once it is known which fields there are. */
@@ -23,15 +27,16 @@ final class ExpressionReader {
     void read(FieldReader.Written written) {
         Field field = fields.get(written.field());
         if (field != null) {
-            boolean compute = written.use() == FieldReader.Use.COMPUTE;
+            boolean existing = written.use() == FieldReader.Use.EXISTING;
             expression(written, field)
-                    .map(it -> compute ? field.with(it, field.existingFrom()) : field.with(field.compute(), it))
+                    .map(it -> !existing ? field.with(it, field.existingFrom()) : field.with(field.compute(), it))
                     .ifPresent(read -> fields.put(read.path(), read));
         }
     }
 
     private Optional<Expression> expression(FieldReader.Written written, Field field) {
-        String text = written.element().text().orElse("");
+        String given = written.element().text().orElse("");
+        String text = written.use() == FieldReader.Use.TEMPLATE ? concatenation(given) : given;
         try {
             Expression expression = Expression.compile(text, scope(field.path().profile()));
             if (!expression.sort().fits(field.column())) {
@@ -50,13 +55,42 @@ final class ExpressionReader {
                 return Optional.of(expression);
             }
         } catch (ExpressionException refused) {
+            boolean template = written.use() == FieldReader.Use.TEMPLATE;
             report(
                     written,
-                    "The expression cannot be used, at character " + (refused.position() + 1) + ": "
+                    (template
+                                    ? "The template cannot be used: "
+                                    : "The expression cannot be used, at character " + (refused.position() + 1) + ": ")
                             + refused.getMessage(),
                     refused.advice());
         }
         return Optional.empty();
+    }
+
+    /** A template as the expression that puts its parts together. */
+    private String concatenation(String template) {
+        List<String> parts = new ArrayList<>();
+        Matcher matcher = Template.PLACEHOLDER.matcher(template);
+        int from = 0;
+        while (matcher.find()) {
+            literal(template.substring(from, matcher.start()), parts);
+            String name = matcher.group(1);
+            boolean text = name.equals("id")
+                    || name.equals("kind")
+                    || Optional.ofNullable(fields.get(FieldPath.parse(name)))
+                            .filter(field -> Sort.of(field.column()) == Sort.TEXT)
+                            .isPresent();
+            parts.add(text ? name : "string(" + name + ")");
+            from = matcher.end();
+        }
+        literal(template.substring(from), parts);
+        return parts.isEmpty() ? "''" : String.join(" + ", parts);
+    }
+
+    private static void literal(String text, List<String> parts) {
+        if (!text.isEmpty()) {
+            parts.add("'" + text.replace("\\", "\\\\").replace("'", "\\'").replace("\n", "\\n") + "'");
+        }
     }
 
     private static void report(FieldReader.Written written, String message, String advice) {

@@ -26,7 +26,6 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads one field's declaration. */
 final class FieldReader {
-    private static final Set<String> LATER_TYPES = Set.of("image", "qr");
     private static final Set<String> LIMIT_KEYS = Set.of(
             "minLength",
             "maxLength",
@@ -38,11 +37,14 @@ final class FieldReader {
             "pattern",
             "caseExact",
             "maxItems",
-            "maxBytes");
+            "maxBytes",
+            "keep");
     private static final int LONGEST_TEXT = 1_000_000;
     private static final int DEFAULT_STRING_LENGTH = 255;
     private static final int MOST_ITEMS = 1000;
     private static final long MOST_BYTES = 1024 * 1024;
+    private static final long MOST_PICTURE_BYTES = 20 * 1024 * 1024;
+    private static final int MOST_KEPT = 50;
 
     /** What a computed field cannot have: nobody gives it a value. */
     private static final Set<String> NOT_FOR_COMPUTED = Set.of(
@@ -57,12 +59,16 @@ final class FieldReader {
             "formerly",
             "erase");
 
+    private static final Set<String> NOT_FOR_PICTURES =
+            Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "erase");
+
     /** An expression as it stands in the file; it can be read when all fields are known. */
     record Written(FieldPath field, Use use, Element element) {}
 
-    /** What a field's expression is for. */
+    /** What a field's expression is for. A template is one in which fields stand in braces. */
     enum Use {
         COMPUTE,
+        TEMPLATE,
         EXISTING
     }
 
@@ -87,16 +93,11 @@ final class FieldReader {
         Optional<FieldType> type = name.flatMap(FieldTypes::named);
         if (name.isPresent() && type.isEmpty()) {
             String given = name.get();
-            boolean later = LATER_TYPES.contains(given);
             element.orElseThrow()
                     .report(
-                            later ? FindingCode.NOT_SUPPORTED : FindingCode.UNKNOWN_REFERENCE,
-                            later
-                                    ? "The type `" + given + "` is not supported yet."
-                                    : "There is no type `" + given + "`.",
-                            later
-                                    ? "Leave the field out for now."
-                                    : Nearest.advice(given, new TreeSet<>(FieldTypes.names())));
+                            FindingCode.UNKNOWN_REFERENCE,
+                            "There is no type `" + given + "`.",
+                            Nearest.advice(given, new TreeSet<>(FieldTypes.names())));
         }
         return type;
     }
@@ -120,9 +121,13 @@ final class FieldReader {
         Limits limits = limits(type, section);
         Optional<Element> compute = section.take("compute");
         compute.ifPresent(element -> expressions.add(new Written(path, Use.COMPUTE, element)));
-        boolean computed = compute.isPresent();
+        Optional<Element> template = template(type, section);
+        template.ifPresent(element -> expressions.add(new Written(path, Use.TEMPLATE, element)));
+        boolean computed = compute.isPresent() || template.isPresent();
         if (computed) {
             section.notHere(NOT_FOR_COMPUTED, "means nothing for a field that is computed.");
+        } else if (type.isPicture()) {
+            section.notHere(NOT_FOR_PICTURES, "means nothing for a picture: it is uploaded by itself.");
         }
         Field field = new Field(
                 path,
@@ -146,9 +151,19 @@ final class FieldReader {
                 computed ? Set.of() : parties("write", section).orElse(writeByDefault),
                 value("erase", type, limits, section),
                 presentation(path, section));
-        section.notSupported("confirm", "keep", "of");
+        section.notSupported("confirm");
         section.refuseOthers();
         return field;
+    }
+
+    /** What a code of the type qr says. */
+    private static Optional<Element> template(FieldType type, Section section) {
+        if (type.name().equals("qr")) {
+            section.notHere(Set.of("compute"), "means nothing for the type qr: it is made from `of`.");
+            return section.require("of", "Say what the code holds, such as `of: 'https://marea.example/people/{id}'`.");
+        }
+        section.notHere(Set.of("of"), "means nothing for the type " + type + ".");
+        return Optional.empty();
     }
 
     /** The expressions of all fields that were read. */
@@ -236,7 +251,8 @@ final class FieldReader {
                 keys.contains("maxItems")
                         ? orElse(whole("maxItems", section, 1, MOST_ITEMS, null), Limits.DEFAULT_ITEMS)
                         : 0,
-                keys.contains("maxBytes") ? bytes(section) : 0);
+                keys.contains("maxBytes") ? bytes(type, section) : 0,
+                keys.contains("keep") ? orElse(whole("keep", section, 0, MOST_KEPT, null), 0) : 0);
         checkOrder(limits, section);
         return limits;
     }
@@ -287,11 +303,12 @@ final class FieldReader {
         }
     }
 
-    private static int bytes(Section section) {
+    private static int bytes(FieldType type, Section section) {
+        long most = type.isPicture() ? MOST_PICTURE_BYTES : MOST_BYTES;
         return section.take("maxBytes")
-                .flatMap(element -> Sizes.bytes(element, 16, MOST_BYTES, "16 KiB"))
+                .flatMap(element -> Sizes.bytes(element, 16, most, type.isPicture() ? "2 MiB" : "16 KiB"))
                 .map(Long::intValue)
-                .orElse(Limits.DEFAULT_BYTES);
+                .orElse(type.isPicture() ? Limits.DEFAULT_PICTURE_BYTES : Limits.DEFAULT_BYTES);
     }
 
     private static void checkOrder(Limits limits, Section section) {

@@ -1,5 +1,6 @@
 package dev.cuenta.core.file;
 
+import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.PasswordRules;
@@ -74,6 +75,7 @@ public final class FormatSchema {
         properties.put("read", described("Who may read it.", parties()));
         properties.put("write", described("Who may write it.", parties()));
         properties.put("compute", described("An expression that gives the value whenever it is read.", TEXT));
+        properties.put("of", described("What a QR code says: a text with fields in braces.", TEXT));
         properties.put("erase", described("What anonymising leaves.", Map.of()));
         properties.put("label", described("What forms call it.", TEXT));
         properties.put("description", described("More for people; also the column's comment.", TEXT));
@@ -103,6 +105,7 @@ public final class FormatSchema {
         limits.put("pattern", described("An RE2 expression that the whole value matches.", TEXT));
         limits.put("caseExact", described("Capitals count.", FLAG));
         limits.put("maxItems", described("Of a list.", Map.of("type", "integer", "minimum", 1)));
+        limits.put("keep", described("How many earlier pictures can be brought back.", length));
         limits.put(
                 "maxBytes", described("Such as 16 KiB.", Map.of("type", "string", "pattern", "^[0-9]+ ?(B|KiB|MiB)$")));
         return limits;
@@ -149,7 +152,14 @@ public final class FormatSchema {
         Map<String, Object> refuse = Map.of("type", "array", "items", oneOf(PasswordRules.Refusal.values()));
         Map<String, Object> policy =
                 group(Map.of("minLength", NUMBER, "maxLength", NUMBER, "refuse", refuse), List.of());
-        return group(Map.of("scheme", values("argon2id"), "parameters", parameters, "policy", policy), List.of());
+        String[] formats =
+                HashFormat.ACCEPTABLE.stream().map(HashFormat::toString).toArray(String[]::new);
+        Map<String, Object> accept = described(
+                "Hashes made elsewhere that may come in; made anew at the next sign-in.",
+                Map.of("type", "array", "items", values(formats)));
+        return group(
+                Map.of("scheme", values("argon2id"), "parameters", parameters, "accept", accept, "policy", policy),
+                List.of());
     }
 
     private static Map<String, Object> role() {

@@ -1,6 +1,7 @@
 package dev.cuenta.core.file;
 
 import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import java.util.HashSet;
 import java.util.Optional;
@@ -32,10 +33,10 @@ final class PasswordReader {
                 whole(policy, "maxLength", 64, 1024, PasswordRules.DEFAULT.maxLength()),
                 policy.flatMap(group -> group.take("refuse"))
                         .map(PasswordReader::refusals)
-                        .orElse(PasswordRules.DEFAULT.refuse()));
+                        .orElse(PasswordRules.DEFAULT.refuse()),
+                section.take("accept").map(PasswordReader::accepted).orElse(Set.of()));
         parameters.ifPresent(Section::refuseOthers);
         policy.ifPresent(Section::refuseOthers);
-        section.notSupported("accept");
         section.refuseOthers();
         return rules;
     }
@@ -54,6 +55,23 @@ final class PasswordReader {
 
     private static Optional<Integer> kibibytes(Element element) {
         return Sizes.bytes(element, LEAST_KIB * 1024, MOST_KIB * 1024, "19 MiB").map(bytes -> (int) (bytes / 1024));
+    }
+
+    private static Set<HashFormat> accepted(Element element) {
+        Set<HashFormat> accepted = new HashSet<>();
+        for (Element item : element.items()) {
+            Optional<HashFormat> format = item.text().flatMap(HashFormat::named);
+            if (format.filter(HashFormat.ACCEPTABLE::contains).isPresent()) {
+                accepted.add(format.get());
+            } else if (item.text().isPresent()) {
+                item.report(
+                        format.isPresent() ? FindingCode.NOT_SUPPORTED : FindingCode.WRONG_SHAPE,
+                        "Hashes of `" + item.text().get() + "` cannot be verified"
+                                + (format.isPresent() ? " yet." : "."),
+                        "Use one of: " + HashFormat.ACCEPTABLE + ".");
+            }
+        }
+        return accepted;
     }
 
     private static Set<PasswordRules.Refusal> refusals(Element element) {

@@ -96,6 +96,12 @@ final class Section {
 
     record Named(String name, Element element) {}
 
+    /** All elements, whatever their keys are. */
+    Map<String, Element> entries() {
+        known.addAll(elements.keySet());
+        return elements;
+    }
+
     /** Reports keys of the format that this version does not do. */
     void notSupported(String... later) {
         for (String key : later) {

@@ -5,9 +5,17 @@ import java.util.Set;
 /**
  * How passwords are hashed and which are accepted. {@code memoryKiB}, {@code iterations} and {@code parallelism} are those of
  * Argon2id (RFC 9106 section 4); lengths are in code points.
+ *
+ * @param accept what hashes may come in that were made elsewhere, beside Argon2id
  */
 public record PasswordRules(
-        int memoryKiB, int iterations, int parallelism, int minLength, int maxLength, Set<Refusal> refuse) {
+        int memoryKiB,
+        int iterations,
+        int parallelism,
+        int minLength,
+        int maxLength,
+        Set<Refusal> refuse,
+        Set<HashFormat> accept) {
     /** Sorts of passwords that are refused, whatever their length. */
     public enum Refusal {
         COMMON,
@@ -16,9 +24,10 @@ public record PasswordRules(
 
     /** The parameters that OWASP's password storage guidance names first for Argon2id. */
     public static final PasswordRules DEFAULT =
-            new PasswordRules(19 * 1024, 2, 1, 10, 128, Set.of(Refusal.COMMON, Refusal.CONTAINS_IDENTIFIER));
+            new PasswordRules(19 * 1024, 2, 1, 10, 128, Set.of(Refusal.COMMON, Refusal.CONTAINS_IDENTIFIER), Set.of());
 
     public PasswordRules {
         refuse = Set.copyOf(refuse);
+        accept = Set.copyOf(accept);
     }
 }

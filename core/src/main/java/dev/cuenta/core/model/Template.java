@@ -8,7 +8,8 @@ import java.util.regex.Pattern;
 
 /** A display text with fields in braces, such as <code>{person.givenName} {person.familyName}</code>. */
 public record Template(String text) {
-    private static final Pattern PLACEHOLDER = Pattern.compile("\\{([^{}]*)}");
+    /** A name in braces. */
+    public static final Pattern PLACEHOLDER = Pattern.compile("\\{([^{}]*)}");
 
     public List<FieldPath> fields() {
         List<FieldPath> fields = new ArrayList<>();

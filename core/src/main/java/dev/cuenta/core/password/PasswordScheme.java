@@ -2,10 +2,8 @@ package dev.cuenta.core.password;
 
 import dev.cuenta.core.model.PasswordRules;
 
-/** Hashes and verifies passwords. The caller keeps the array and clears it. */
-public interface PasswordScheme {
+/** Hashes and verifies passwords. */
+public interface PasswordScheme extends PasswordVerifier {
     /** A PHC string with everything that {@link #verify} needs. */
     String hash(char[] password, PasswordRules rules);
-
-    boolean verify(String hash, char[] password);
 }

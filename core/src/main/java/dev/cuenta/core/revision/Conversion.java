@@ -39,6 +39,9 @@ public final class Conversion {
     private Conversion() {}
 
     public static boolean possible(Field before, Field after) {
+        if (before.type().isPicture() || after.type().isPicture()) {
+            return before.type().equals(after.type());
+        }
         Column.Kind from = before.column().kind();
         Column.Kind to = after.column().kind();
         boolean kinds = from == to || POSSIBLE.getOrDefault(from, Set.of()).contains(to);
@@ -60,7 +63,8 @@ public final class Conversion {
         return after.type().read(raw(value, after.column().kind()), after.limits());
     }
 
-    private static Object raw(Object value, Column.Kind to) {
+    /** What a person would have typed for the value in a field that is kept so. */
+    public static Object raw(Object value, Column.Kind to) {
         return switch (to) {
             case TEXT, ACCOUNT -> value instanceof BigDecimal number ? number.toPlainString() : value.toString();
             case BIGINT, NUMERIC -> value instanceof String text ? number(text.strip()) : value;

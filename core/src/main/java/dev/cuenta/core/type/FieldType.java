@@ -32,6 +32,11 @@ public abstract class FieldType {
         return false;
     }
 
+    /** Whether what it shows is a picture with an address of its own. */
+    public boolean isPicture() {
+        return false;
+    }
+
     /** Which of the limits' keys a field of this type may carry in a model file. */
     public abstract Set<String> limitKeys();
 

@@ -21,6 +21,8 @@ public final class FieldTypes {
             new DateTimeType(),
             new ChoiceType(),
             new JsonType(),
+            new ImageType(),
+            new QrType(),
             new AccountType()));
 
     private FieldTypes() {}

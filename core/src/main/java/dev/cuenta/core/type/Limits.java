@@ -12,7 +12,8 @@ import org.jspecify.annotations.Nullable;
  * @param maxLength in code points
  * @param pattern an RE2 expression that the whole value must match; linear in time
  * @param maxItems of a list; 0 for a single value
- * @param maxBytes of a JSON value, as UTF-8 without white space
+ * @param maxBytes of a JSON value, as UTF-8 without white space; of a picture as it is uploaded
+ * @param keep how many earlier pictures are kept and can be brought back
  */
 public record Limits(
         @Nullable Integer minLength,
@@ -25,15 +26,17 @@ public record Limits(
         @Nullable String pattern,
         boolean caseExact,
         int maxItems,
-        int maxBytes) {
+        int maxBytes,
+        int keep) {
 
     public static final int DEFAULT_PRECISION = 18;
     public static final int DEFAULT_SCALE = 2;
     public static final int DEFAULT_ITEMS = 20;
     public static final int DEFAULT_BYTES = 16 * 1024;
+    public static final int DEFAULT_PICTURE_BYTES = 2 * 1024 * 1024;
 
     public static final Limits NONE = new Limits(
-            null, null, null, null, DEFAULT_PRECISION, DEFAULT_SCALE, List.of(), null, false, 0, DEFAULT_BYTES);
+            null, null, null, null, DEFAULT_PRECISION, DEFAULT_SCALE, List.of(), null, false, 0, DEFAULT_BYTES, 0);
 
     public Limits {
         options = List.copyOf(options);
@@ -41,7 +44,7 @@ public record Limits(
 
     /** The options alone, as a choice has them. */
     public static Limits ofOptions(List<String> options) {
-        return new Limits(null, null, null, null, 0, 0, options, null, true, 0, 0);
+        return new Limits(null, null, null, null, 0, 0, options, null, true, 0, 0, 0);
     }
 
     Outcome checkLength(String text) {

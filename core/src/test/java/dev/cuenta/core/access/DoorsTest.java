@@ -207,16 +207,17 @@ class DoorsTest {
             return true;
         } catch (Problem refused) {
             return refused.violations().stream()
+                    .filter(violation -> !violation.code().equals("picture"))
                     .noneMatch(
                             violation -> violation.pointer().equals(field.path().pointer()));
         }
     }
 
     private boolean read(Field field, Party party) {
-        Object value = field.type()
-                .read(field.type().sample(field.path().name(), field.limits(), new PlainWords()), field.limits())
-                .value()
-                .orElseThrow();
+        Object raw = field.type().sample(field.path().name(), field.limits(), new PlainWords());
+        Object value = field.type().isPicture()
+                ? "a picture's id"
+                : field.type().read(raw, field.limits()).value().orElseThrow();
         Map<FieldPath, @Nullable Object> values = Map.of(field.path(), value);
         AccountRecord record = new AccountRecord(
                 new AccountId("1"),

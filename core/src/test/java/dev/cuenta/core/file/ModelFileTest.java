@@ -79,7 +79,9 @@ class ModelFileTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "a: { type: image }                                  | NOT_SUPPORTED",
+                "a: { type: image, required: true }                  | UNKNOWN_KEY",
+                "a: { type: qr }                                     | MISSING_KEY",
+                "a: { type: qr, of: '{nothing}' }                    | BAD_EXPRESSION",
                 "a: { type: string, sensitivity: secret }            | NOT_SUPPORTED",
                 "a: { type: string, uniqueness: tenant }             | NOT_SUPPORTED",
                 "a: { type: boolean, multiValued: true }             | UNKNOWN_KEY",

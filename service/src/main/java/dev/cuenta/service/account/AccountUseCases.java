@@ -179,6 +179,26 @@ public final class AccountUseCases {
         return lookup.find(own, null).orElseThrow(AccountUseCases::noSuchAccount);
     }
 
+    /**
+     * The record that a picture belongs to: one's own where no id is given.
+     *
+     * @throws Problem NOT_FOUND for what is out of the caller's reach
+     */
+    public static AccountRecord readable(Caller caller, @Nullable AccountId id, Work work) {
+        Accounts accounts = new Accounts(work);
+        return id == null
+                ? ownRecord(caller, accounts::find)
+                : reach(caller, READ, work.revision(), id, accounts::find);
+    }
+
+    /** As {@link #readable}, for whoever may change it; nobody else does before the transaction ends. */
+    public static AccountRecord changeable(Caller caller, @Nullable AccountId id, Work work) {
+        Accounts accounts = new Accounts(work);
+        return id == null
+                ? ownRecord(caller, accounts::findForChange)
+                : reach(caller, WRITE, work.revision(), id, accounts::findForChange);
+    }
+
     /** One's own record, or one that the permission reaches. What is out of reach is not there. */
     private static AccountRecord reach(
             Caller caller, String permission, LiveRevision revision, AccountId id, Lookup lookup) {

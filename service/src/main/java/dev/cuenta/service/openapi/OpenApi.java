@@ -75,6 +75,31 @@ final class OpenApi {
                 "200",
                 ref("Account"));
         add("/v1/accounts/{id}", "delete", "Remove an account", null, "204", null);
+        for (String owner : List.of("/v1/me", "/v1/accounts/{id}")) {
+            String pictures = owner + "/pictures/{field}";
+            add(pictures, "get", "Show a picture", null, "200", Map.of("type", "string", "format", "binary"));
+            parameters(
+                    pictures,
+                    List.of(
+                            query("size", "the longest side: 96, 384 or 2048"),
+                            query("picture", "the id of an earlier one")));
+            add(
+                    pictures,
+                    "put",
+                    "Upload a picture: JPEG, PNG or GIF as the body",
+                    Map.of("type", "string", "format", "binary"),
+                    "200",
+                    JSON_OBJECT);
+            add(pictures, "delete", "Take the current picture away", null, "200", JSON_OBJECT);
+            add(pictures + "/kept", "get", "The pictures that are kept, newest first", null, "200", JSON_OBJECT);
+            add(
+                    pictures + "/current",
+                    "put",
+                    "Bring an earlier picture back",
+                    object(Map.of("picture", text()), List.of("picture")),
+                    "200",
+                    JSON_OBJECT);
+        }
         add("/v1/tenants", "get", "List tenants", null, "200", JSON_OBJECT);
         Map<String, Object> source = object(
                 Map.of("file", text(), "source", text(), "script", Map.of("type", "boolean")), List.of("source"));
@@ -119,6 +144,20 @@ final class OpenApi {
                 object(Map.of("upToRevision", Map.of("type", "integer")), List.of("upToRevision")),
                 "200",
                 JSON_OBJECT);
+        add("/v1/adoptions", "get", "Other programs' rows that became accounts, by source", null, "200", JSON_OBJECT);
+        add(
+                "/v1/adoptions/{source}",
+                "post",
+                "Make accounts of up to 500 rows of a source; repeatable",
+                object(
+                        Map.of("accounts", Map.of("type", "array"), "clashes", JSON_OBJECT, "kind", text()),
+                        List.of("accounts")),
+                "200",
+                JSON_OBJECT);
+        add("/v1/adoptions/{source}/ids", "get", "Which row is which account", null, "200", JSON_OBJECT);
+        parameters(
+                "/v1/adoptions/{source}/ids",
+                List.of(query("after", "the last key of the page before"), query("limit", "1 to 5000")));
         Map<String, Object> rule = object(Map.of("rule", text()), List.of("rule"));
         add("/v1/retention/rules", "get", "Retention rules", null, "200", JSON_OBJECT);
         add("/v1/retention/previews", "post", "What a rule would take now", rule, "200", JSON_OBJECT);

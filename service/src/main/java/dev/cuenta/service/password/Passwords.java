@@ -1,13 +1,18 @@
 package dev.cuenta.service.password;
 
+import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.CommonPasswords;
 import dev.cuenta.core.password.PasswordPolicy;
 import dev.cuenta.core.password.PasswordScheme;
+import dev.cuenta.core.password.PasswordVerifier;
 import dev.cuenta.core.problem.Problem;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
@@ -25,14 +30,16 @@ public final class Passwords {
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(5);
 
     private final PasswordScheme scheme;
+    private final Map<HashFormat, PasswordVerifier> verifiers = new EnumMap<>(HashFormat.class);
     private final CommonPasswords common;
     private final Semaphore atOnce =
             new Semaphore(Math.max(2, Runtime.getRuntime().availableProcessors()), true);
     /** Verified against when there is no account, so that the answer takes as long as when there is one. */
     private final ConcurrentMap<PasswordRules, String> decoys = new ConcurrentHashMap<>();
 
-    Passwords(PasswordScheme scheme, CommonPasswords common) {
+    Passwords(PasswordScheme scheme, List<PasswordVerifier> verifiers, CommonPasswords common) {
         this.scheme = scheme;
+        verifiers.forEach(verifier -> this.verifiers.put(verifier.format(), verifier));
         this.common = common;
     }
 
@@ -54,9 +61,30 @@ public final class Passwords {
 
     /** Whether the password is the one behind the hash; as slow without a hash as with one. */
     public boolean verify(Optional<String> hash, String password, PasswordRules rules) {
+        Optional<PasswordVerifier> verifier = hash.flatMap(HashFormat::of).map(verifiers::get);
         char[] given = PasswordPolicy.normal(password).toCharArray();
         try {
-            return inTurn(() -> scheme.verify(hash.orElseGet(() -> decoy(rules)), given)) && hash.isPresent();
+            return inTurn(() -> verifier.map(it -> it.verify(hash.orElseThrow(), given))
+                    .orElseGet(() -> verifyNothing(given, rules)));
+        } finally {
+            Arrays.fill(given, ' ');
+        }
+    }
+
+    /** A hash that nothing here can verify is as good as none, and none takes as long as one. */
+    private boolean verifyNothing(char[] given, PasswordRules rules) {
+        scheme.verify(decoy(rules), given);
+        return false;
+    }
+
+    /** A hash of our own in place of one that came from elsewhere; empty where there is no need. */
+    public Optional<String> renewed(String hash, String password, PasswordRules rules) {
+        if (HashFormat.of(hash).filter(format -> format == scheme.format()).isPresent()) {
+            return Optional.empty();
+        }
+        char[] given = PasswordPolicy.normal(password).toCharArray();
+        try {
+            return Optional.of(inTurn(() -> scheme.hash(given, rules)));
         } finally {
             Arrays.fill(given, ' ');
         }

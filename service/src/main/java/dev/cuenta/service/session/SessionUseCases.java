@@ -47,9 +47,10 @@ final class SessionUseCases {
             Optional<Found> found = find(revision, identifier);
             boolean right = passwords.verify(
                     found.flatMap(Found::hash), password, revision.model().password());
-            AccountId account =
-                    found.filter(person -> right).map(Found::account).orElseThrow(SessionUseCases::wrong);
-            return open(revision, account);
+            Found person = found.filter(it -> right).orElseThrow(SessionUseCases::wrong);
+            Optional<String> renewed = passwords.renewed(
+                    person.hash().orElseThrow(), password, revision.model().password());
+            return open(revision, person, renewed);
         });
     }
 
@@ -59,13 +60,16 @@ final class SessionUseCases {
                 .map(account -> new Found(account, new Credentials(work).hashOf(account))));
     }
 
-    private Opened open(LiveRevision revision, AccountId account) {
+    private Opened open(LiveRevision revision, Found person, Optional<String> renewedHash) {
+        AccountId account = person.account();
         String token = Tokens.create(Tokens.SESSION);
         Instant expires = clock.instant().plus(settings.sessionLength());
         revision.write(work -> {
             Sessions sessions = new Sessions(work);
             sessions.sweep();
             sessions.open(Tokens.hash(token), account, expires);
+            renewedHash.ifPresent(
+                    hash -> new Credentials(work).replace(account, person.hash().orElseThrow(), hash));
             return account;
         });
         return new Opened(token, expires, account);

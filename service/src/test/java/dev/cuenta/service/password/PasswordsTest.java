@@ -3,6 +3,7 @@ package dev.cuenta.service.password;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
+import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.problem.Problem;
@@ -19,7 +20,8 @@ class PasswordsTest {
     private static final PasswordRules RULES = PasswordRules.DEFAULT;
     private static final String GOOD = "five grey gulls";
 
-    private final Passwords passwords = new Passwords(new Argon2id(), new PackagedCommonPasswords());
+    private final Passwords passwords =
+            new Passwords(new Argon2id(), List.of(new Argon2id(), new Bcrypt()), new PackagedCommonPasswords());
 
     @Test
     void a_hash_is_a_phc_string_with_the_model_s_parameters_and_never_the_same_twice() {
@@ -40,6 +42,25 @@ class PasswordsTest {
                 .isTrue();
     }
 
+    /** The hash was made by Debian's libcrypt. */
+    @Test
+    void a_hash_that_bcrypt_made_is_verified_and_made_anew() {
+        String foreign = "$2b$06$abcdefghijklmnopqrstuuZVMwGlUI3uM2LDoWp4tfIEE4de08.Gi";
+
+        assertThat(passwords.verify(Optional.of(foreign), GOOD, RULES)).isTrue();
+        assertThat(passwords.verify(Optional.of(foreign), "five grey gull", RULES))
+                .isFalse();
+        assertThat(passwords.renewed(foreign, GOOD, RULES))
+                .hasValueSatisfying(hash -> assertThat(hash).startsWith("$argon2id$"));
+        assertThat(passwords.renewed(passwords.hash(GOOD, RULES, List.of()), GOOD, RULES))
+                .isEmpty();
+    }
+
+    @Test
+    void a_hash_that_nothing_here_can_verify_is_as_good_as_none() {
+        assertThat(passwords.verify(Optional.of("{SSHA}c2FsdGVk"), GOOD, RULES)).isFalse();
+    }
+
     @Test
     void common_passwords_are_refused_whatever_their_capitals() {
         Problem problem = catchThrowableOfType(Problem.class, () -> passwords.hash("PassWord123", RULES, List.of()));
@@ -51,12 +72,12 @@ class PasswordsTest {
     @Test
     void an_unknown_person_costs_a_verification_too() {
         Counting scheme = new Counting();
-        Passwords counted = new Passwords(scheme, password -> false);
+        Passwords counted = new Passwords(scheme, List.of(scheme), password -> false);
         counted.prepare(RULES);
 
         assertThat(counted.verify(Optional.empty(), "no password at all", RULES))
                 .isFalse();
-        assertThat(counted.verify(Optional.of("hash"), GOOD, RULES)).isTrue();
+        assertThat(counted.verify(Optional.of("$argon2id$hash"), GOOD, RULES)).isTrue();
         assertThat(scheme.verified).hasValue(2);
         assertThat(scheme.hashed).hasValue(1);
     }
@@ -65,7 +86,8 @@ class PasswordsTest {
     void whoever_would_wait_too_long_is_asked_to_come_back() throws InterruptedException {
         CountDownLatch busy = new CountDownLatch(64);
         CountDownLatch end = new CountDownLatch(1);
-        Passwords slow = new Passwords(new Slow(busy, end), password -> false);
+        PasswordScheme waiting = new Slow(busy, end);
+        Passwords slow = new Passwords(waiting, List.of(waiting), password -> false);
         var crowd = Executors.newFixedThreadPool(64);
         for (int i = 0; i < 64; i++) {
             crowd.execute(() -> catchThrowableOfType(Problem.class, () -> slow.hash(GOOD, RULES, List.of())));
@@ -87,6 +109,11 @@ class PasswordsTest {
         private final AtomicInteger verified = new AtomicInteger();
 
         @Override
+        public HashFormat format() {
+            return HashFormat.ARGON2ID;
+        }
+
+        @Override
         public String hash(char[] password, PasswordRules rules) {
             hashed.incrementAndGet();
             return "hash";
@@ -100,6 +127,11 @@ class PasswordsTest {
     }
 
     private record Slow(CountDownLatch busy, CountDownLatch end) implements PasswordScheme {
+        @Override
+        public HashFormat format() {
+            return HashFormat.ARGON2ID;
+        }
+
         @Override
         public String hash(char[] password, PasswordRules rules) {
             busy.countDown();

@@ -31,7 +31,8 @@ class TokensTest {
         Settings settings = new Settings(
                 new Settings.Database("jdbc:postgresql://127.0.0.1/cuenta", "cuenta", "tide-table"),
                 file,
-                Duration.ofHours(1));
+                Duration.ofHours(1),
+                null);
         new InstallationKey(settings);
         String key = Files.readString(file).strip();
 

@@ -41,17 +41,32 @@ public final class Accounts {
      * @throws Problem TAKEN naming the field whose value another account has
      */
     public AccountId insert(NewAccount account) {
-        Object id = Ids.next(work);
-        Instant created = account.created().truncatedTo(ChronoUnit.MICROS);
+        return insertAll(List.of(account)).get(0);
+    }
+
+    /**
+     * As {@link #insert}, many at once; the ids come in the order of the accounts.
+     *
+     * @throws Problem TAKEN naming a field whose value another account has, without saying in which of these
+     */
+    public List<AccountId> insertAll(List<NewAccount> accounts) {
+        List<AccountId> ids = accounts.stream().map(this::persist).toList();
+        flush();
+        return ids;
+    }
+
+    private AccountId persist(NewAccount account) {
+        Object id = account.id() == null
+                ? Ids.next(work)
+                : Ids.columnOf(model.id(), account.id()).orElseThrow();
         Map<String, @Nullable Object> record = valuesOf(null, account.values());
         record.put("id", id);
         record.put("kind", account.kind().name());
-        record.put("createdAt", created);
-        record.put("lastModifiedAt", created);
+        record.put("createdAt", account.created().truncatedTo(ChronoUnit.MICROS));
+        record.put("lastModifiedAt", account.lastModified().truncatedTo(ChronoUnit.MICROS));
         record.put("version", 1L);
         work.session().persist(Shape.ACCOUNT, record);
         account.kind().profiles().forEach(profile -> persistProfile(profile, id, account.values()));
-        flush();
         return new AccountId(id.toString());
     }
 

@@ -1,10 +1,24 @@
 package dev.cuenta.store.account;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import java.time.Instant;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** An account that is to be made, with values that admission let through. */
-public record NewAccount(Kind kind, Map<FieldPath, @Nullable Object> values, Instant created) {}
+/**
+ * An account that is to be made, with values that admission let through.
+ *
+ * @param id that it had elsewhere and keeps; null for a new one
+ */
+public record NewAccount(
+        Kind kind,
+        Map<FieldPath, @Nullable Object> values,
+        Instant created,
+        Instant lastModified,
+        @Nullable AccountId id) {
+    public NewAccount(Kind kind, Map<FieldPath, @Nullable Object> values, Instant created) {
+        this(kind, values, created, created, null);
+    }
+}

@@ -29,6 +29,10 @@ public final class Removal {
                 .sql("delete from " + table + " where account_id = " + array)
                 .param(keys)
                 .update()));
+        work.sql()
+                .sql("delete from cuenta.adopted where account_id = any(?::text[])")
+                .param(keys)
+                .update();
         counts.put("accounts", (long) work.sql()
                 .sql("delete from accounts.account where id = " + array)
                 .param(keys)
@@ -57,6 +61,7 @@ public final class Removal {
         tables.put("credentials", "cuenta.credential");
         tables.put("rolesGiven", "cuenta.role_given");
         tables.put("memberships", "cuenta.membership");
+        tables.put("pictures", "cuenta.picture");
         model.profiles().keySet().forEach(profile -> tables.put(profile, Shape.qualified(profile)));
         return tables;
     }

@@ -3,6 +3,7 @@ package dev.cuenta.store.password;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.revision.Work;
+import java.util.Map;
 import java.util.Optional;
 
 /** Password hashes. They are no fields of a record, so no projection can name them. */
@@ -17,6 +18,25 @@ public final class Credentials {
         work.sql().sql("""
                 insert into cuenta.credential (account_id, hash) values (?, ?)
                 on conflict (account_id) do update set hash = excluded.hash, set_at = now()""").params(column(account), hash).update();
+    }
+
+    /** Only if nobody has set another one meanwhile. */
+    public void replace(AccountId account, String before, String hash) {
+        work.sql()
+                .sql("update cuenta.credential set hash = ? where account_id = ? and hash = ?")
+                .params(hash, column(account), before)
+                .update();
+    }
+
+    public void setAll(Map<AccountId, String> hashes) {
+        work.sql()
+                .sql("insert into cuenta.credential (account_id, hash) select cast(v.id as "
+                        + work.revision().shape().idType()
+                        + "), v.hash from unnest(?::text[], ?::text[]) v (id, hash) on conflict do nothing")
+                .params(
+                        hashes.keySet().stream().map(AccountId::text).toArray(String[]::new),
+                        hashes.values().toArray(String[]::new))
+                .update();
     }
 
     public Optional<String> hashOf(AccountId account) {

@@ -28,7 +28,7 @@ final class Ddl {
         this.shape = new Shape(model);
     }
 
-    /** The account's own table, and the fixed tables that refer to it. */
+    /** The account's own table. */
     List<String> firstTables() {
         List<String> statements = new ArrayList<>(List.of("create schema if not exists " + Shape.SCHEMA));
         if (model.id() == IdScheme.SEQUENCE) {
@@ -38,6 +38,12 @@ final class Ddl {
         storedFields(null).forEach(field -> columns.add(columnForNew(field)));
         statements.add(createTable(qualified(null), columns));
         statements.add("create index if not exists account_created_at on accounts.account (created_at, id)");
+        return statements;
+    }
+
+    /** The fixed tables whose records hang on accounts. A later version may have more of them than an earlier one made. */
+    List<String> dependentTables() {
+        List<String> statements = new ArrayList<>();
         String account = "account_id " + shape.idType() + " not null references accounts.account on delete cascade";
         statements.add(createTable(
                 "cuenta.credential",
@@ -72,6 +78,18 @@ final class Ddl {
                         "since timestamptz not null default now()",
                         "primary key (account_id, tenant_id)")));
         statements.add("create index if not exists membership_tenant on cuenta.membership (tenant_id)");
+        statements.add(createTable(
+                "cuenta.picture",
+                List.of(
+                        "id uuid primary key",
+                        account,
+                        "field text not null",
+                        "media_type text not null",
+                        "width integer not null",
+                        "height integer not null",
+                        "bytes integer not null",
+                        "created_at timestamptz not null default clock_timestamp()")));
+        statements.add("create index if not exists picture_account on cuenta.picture (account_id, field, created_at)");
         return statements;
     }
 

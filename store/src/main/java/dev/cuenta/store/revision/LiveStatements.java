@@ -73,6 +73,8 @@ final class LiveStatements implements Statements {
         patiently(() -> connections.together(together -> {
             tables.forEach(table -> waitForVacuum(table, together));
             together.sql("set local lock_timeout = '" + LOCK_TIMEOUT + "'").update();
+            // The locks go without waiting for the disk. Each statement can be repeated, and the end of the step waits.
+            together.sql("set local synchronous_commit = off").update();
             statements.forEach(statement -> together.sql(statement).update());
             return statements.size();
         }));

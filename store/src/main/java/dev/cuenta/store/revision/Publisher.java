@@ -41,6 +41,17 @@ public final class Publisher {
         this.live = live;
     }
 
+    /** Makes the tables that an earlier version of the service did not have yet. */
+    public void prepare() {
+        revisions
+                .live()
+                .ifPresent(revision -> connections.alone(
+                        LOCK,
+                        sql -> new Ddl(Revisions.modelOf(revision))
+                                .dependentTables()
+                                .forEach(statement -> sql.sql(statement).update())));
+    }
+
     /**
      * Records a revision that is to be published; {@link #carryOn} does it.
      *

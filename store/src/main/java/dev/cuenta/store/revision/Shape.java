@@ -105,7 +105,7 @@ public final class Shape {
                 .findFirst();
     }
 
-    String type(Field field) {
+    public String type(Field field) {
         var column = field.column();
         String one = switch (column.kind()) {
             // Hibernate reads arrays of varchar; lengths stand in checks for both.

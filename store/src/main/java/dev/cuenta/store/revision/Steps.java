@@ -39,6 +39,7 @@ final class Steps {
     void expand() {
         if (plan.base() == null) {
             ddl.firstTables().forEach(statements::shortly);
+            ddl.dependentTables().forEach(statements::shortly);
         }
         plan.newProfiles().forEach(profile -> statements.shortly(ddl.profileTable(profile)));
         plan.newFields().forEach(this::arrive);

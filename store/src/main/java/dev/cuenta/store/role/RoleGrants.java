@@ -5,6 +5,7 @@ import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.revision.Work;
+import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -26,6 +27,16 @@ public final class RoleGrants {
                 .param(column(account))
                 .param(role.number())
                 .param(role.withinTenant() && tenant != null ? tenant.value() : null)
+                .update();
+    }
+
+    /** Gives a role that counts everywhere to many accounts. */
+    public void giveAll(Collection<AccountId> accounts, Role role) {
+        work.sql()
+                .sql("insert into cuenta.role_given (account_id, role) select cast(v.id as "
+                        + work.revision().shape().idType()
+                        + "), ? from unnest(?::text[]) v (id) on conflict do nothing")
+                .params(role.number(), accounts.stream().map(AccountId::text).toArray(String[]::new))
                 .update();
     }
 

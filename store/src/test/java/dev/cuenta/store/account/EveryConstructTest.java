@@ -80,7 +80,7 @@ class EveryConstructTest {
                 .doesNotContainKey("seenAt");
         assertThat(read.get("person"))
                 .hasToString(
-                        "{givenName=Noor, familyName=Haddad, bornOn=1990-02-28, about=Two\nlines, homepage=https://noor.example/, links=[https://a.example/, https://b.example/], age=36, nicknames=[Nou, N\"o,o{r}]}");
+                        "{givenName=Noor, familyName=Haddad, bornOn=1990-02-28, about=Two\nlines, homepage=https://noor.example/, links=[https://a.example/, https://b.example/], age=36, card=https://marea.example/berthHolder/Noor?age=36, nicknames=[Nou, N\"o,o{r}]}");
         assertThat(read.get("mooring"))
                 .hasToString(
                         "{berth=B07, boatLength=12.50, credit=-3.25, pontoons=[south, north], visits=[2026-01-02, 2026-03-04], depths=[2.5, 3.0], keys=[7, 12], seen=[2026-11-23T09:30:00.123456Z]}");
@@ -101,6 +101,8 @@ class EveryConstructTest {
                 "mooring.visits eq \"2026-03-04\"       | 1",
                 "mooring.depths eq 2.5                  | 1",
                 "preferences pr                         | 1",
+                "person.portrait pr                     | 0",
+                "person.card pr                         | 1",
                 "not (skipper pr)                       | 1",
                 "email co \"MAREA\"                     | 1",
                 "email co \"100%\"                      | 0",
@@ -172,6 +174,8 @@ class EveryConstructTest {
                 "{\"mooring\": {\"pontoons\": \"north\"}}           | Expected a list, but got a text.",
                 "{\"preferences\": 7}                               | Expected an object or a list",
                 "{\"skipper\": \"noor\"}                            | Is not the id of an account.",
+                "{\"person\": {\"portrait\": \"noor.jpg\"}}        | A picture is uploaded by itself",
+                "{\"person\": {\"card\": \"https://x.example\"}}   | may not be written",
                 "{\"isAdministrator\": true}                        | may not be written",
                 "{\"mooring\": {\"berth\": \"B08\"}}                | may not be written"
             })

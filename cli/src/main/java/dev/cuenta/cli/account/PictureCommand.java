@@ -1,0 +1,124 @@
+package dev.cuenta.cli.account;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import dev.cuenta.cli.output.Table;
+import dev.cuenta.client.CuentaClient;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "picture",
+        mixinStandardHelpOptions = true,
+        description = "List the pictures of an account's field; upload one, save it, bring an earlier one back.",
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  cuenta accounts picture tomas@marea.example person.portrait --upload tomas.jpg",
+            "  cuenta accounts picture tomas@marea.example person.card --save card.svg"
+        })
+final class PictureCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Parameters(index = "0", paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    private String account;
+
+    @Parameters(index = "1", paramLabel = "FIELD", description = "A field of the type image or qr.")
+    private String field;
+
+    @ArgGroup
+    private @Nullable What what;
+
+    @Mixin
+    private Output output;
+
+    /** One thing at a time. */
+    private static final class What {
+        @Option(
+                names = "--upload",
+                paramLabel = "FILE",
+                description = "Make this JPEG, PNG or GIF the current picture.")
+        private @Nullable Path upload;
+
+        @Option(names = "--save", paramLabel = "FILE", description = "Save the current picture.")
+        private @Nullable Path save;
+
+        @Option(names = "--bring-back", paramLabel = "ID", description = "Make an earlier picture the current one.")
+        private @Nullable String bringBack;
+
+        @Option(names = "--remove", description = "Leave the account without a current picture.")
+        private boolean remove;
+    }
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        String path = Accounts.path(client, account) + "/pictures/" + field;
+        if (what != null && what.save != null) {
+            save(client.download(path + "?size=2048"), what.save, output.writer());
+            return;
+        }
+        JsonNode answer = answer(client, path);
+        if (!output.printedAsJson(answer)) {
+            print(answer.path("items"), output.writer());
+        }
+    }
+
+    private JsonNode answer(CuentaClient client, String path) {
+        if (what == null) {
+            return client.get(path + "/kept", Map.of()).body();
+        }
+        if (what.upload != null) {
+            return client.put(path, read(what.upload)).body();
+        }
+        return what.remove
+                ? client.delete(path).body()
+                : client.put(path + "/current", Map.of("picture", String.valueOf(what.bringBack)))
+                        .body();
+    }
+
+    private static void print(JsonNode pictures, PrintWriter out) {
+        Table table = new Table("", "PICTURE", "SIZE", "BYTES", "CREATED");
+        pictures.forEach(picture -> table.row(
+                picture.path("current").asBoolean() ? "current" : "",
+                picture.path("id").asString(),
+                picture.path("width").asInt() + " x " + picture.path("height").asInt(),
+                picture.path("bytes").asInt(),
+                picture.path("created").asString()));
+        if (table.isEmpty()) {
+            out.println("No picture is kept.");
+            out.flush();
+        } else {
+            table.print(out);
+        }
+    }
+
+    private static byte[] read(Path file) {
+        try {
+            return Files.readAllBytes(file);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException("`" + file + "` cannot be read", unreadable);
+        }
+    }
+
+    private static void save(byte[] content, Path file, PrintWriter out) {
+        try {
+            Files.write(file, content);
+        } catch (IOException unwritable) {
+            throw new UncheckedIOException("`" + file + "` cannot be written", unwritable);
+        }
+        out.println("Saved " + content.length + " bytes to " + file + ".");
+        out.flush();
+    }
+}

@@ -1,0 +1,77 @@
+package dev.cuenta.cli.model;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Table;
+import dev.cuenta.client.CuentaClient;
+import java.io.PrintWriter;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "adopted",
+        mixinStandardHelpOptions = true,
+        description = "List what was adopted; for one source, print which key there is which account here, as CSV.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta model adopted old-harbour > ids.csv")
+final class AdoptedCommand implements Runnable {
+    private static final int PAGE = 5000;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "SOURCE", arity = "0..1", description = "A source's name.")
+    private @Nullable String source;
+
+    @Override
+    public void run() {
+        if (source == null) {
+            list(service.client(), spec.commandLine().getOut());
+        } else {
+            map(source, service.client(), spec.commandLine().getOut());
+        }
+    }
+
+    private static void list(CuentaClient client, PrintWriter out) {
+        Table table = new Table("SOURCE", "BROUGHT", "JOINED", "LAST");
+        for (JsonNode each : client.get("/v1/adoptions", Map.of()).body().path("items")) {
+            table.row(
+                    each.path("source").asString(),
+                    each.path("brought").asLong(),
+                    each.path("joined").asLong(),
+                    each.path("last").asString());
+        }
+        if (table.isEmpty()) {
+            out.println("Nothing was adopted yet. Begin with: cuenta model adopt --from SOURCE");
+            out.flush();
+        } else {
+            table.print(out);
+        }
+    }
+
+    private static void map(String source, CuentaClient client, PrintWriter out) {
+        CsvWriter csv = CsvWriter.builder().bufferSize(0).build(out);
+        csv.writeRecord("key", "account");
+        String after = "";
+        JsonNode page;
+        do {
+            page = client.get("/v1/adoptions/" + source + "/ids", Map.of("after", after, "limit", String.valueOf(PAGE)))
+                    .body()
+                    .path("items");
+            for (JsonNode row : page) {
+                after = row.path("key").asString();
+                csv.writeRecord(after, row.path("account").asString());
+            }
+        } while (page.size() == PAGE);
+        out.flush();
+    }
+}

@@ -1,0 +1,153 @@
+package dev.cuenta.cli.model;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import dev.cuenta.client.CuentaClient;
+import dev.cuenta.core.adoption.AdoptionPlan;
+import dev.cuenta.core.adoption.Source;
+import dev.cuenta.core.adoption.SourceColumn;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import tools.jackson.databind.JsonNode;
+
+/** Sends the rows of a source to the service, batch after batch, and writes down what became of those that need a look. */
+final class Bringing {
+    private static final int BATCH = 200;
+    private static final long TELL_NANOS = 2_000_000_000L;
+
+    private final AdoptionPlan plan;
+    private final Source source;
+    private final CuentaClient client;
+    private final PrintWriter out;
+    private final Map<String, Long> outcomes = new LinkedHashMap<>();
+    private final List<Map<String, Object>> batch = new ArrayList<>();
+    private long done;
+    private long withNotes;
+    private long told = System.nanoTime();
+
+    Bringing(AdoptionPlan plan, Source source, CuentaClient client, PrintWriter out) {
+        this.plan = plan;
+        this.source = source;
+        this.client = client;
+        this.out = out;
+    }
+
+    /** The exit status: 1 if rows are left that were not brought. */
+    int run(Path report) {
+        checkColumns();
+        List.of("brought", "joined", "present", "skipped", "clashing").forEach(outcome -> outcomes.put(outcome, 0L));
+        long rows = source.rows();
+        try (CsvWriter csv = CsvWriter.builder().build(report)) {
+            csv.writeRecord("key", "outcome", "where", "why");
+            source.each(row -> {
+                batch.add(plan.document(row));
+                if (batch.size() == BATCH) {
+                    send(csv);
+                    tell(rows);
+                }
+            });
+            send(csv);
+        } catch (IOException unwritable) {
+            throw new UncheckedIOException("`" + report + "` cannot be written", unwritable);
+        }
+        return conclude(report);
+    }
+
+    private void checkColumns() {
+        Set<String> known = new LinkedHashSet<>();
+        source.columns().stream().map(SourceColumn::name).forEach(known::add);
+        Set<String> wanted = new LinkedHashSet<>(plan.columns());
+        wanted.removeAll(known);
+        if (!wanted.isEmpty()) {
+            throw Problem.of(
+                    ProblemKind.MALFORMED,
+                    "The plan names columns that the source does not have: " + String.join(", ", wanted) + ". It has: "
+                            + String.join(", ", known) + ".");
+        }
+    }
+
+    private void send(CsvWriter csv) {
+        if (batch.isEmpty()) {
+            return;
+        }
+        Map<String, Object> body = new LinkedHashMap<>();
+        if (plan.kind() != null) {
+            body.put("kind", plan.kind());
+        }
+        Map<String, String> clashes = new LinkedHashMap<>();
+        plan.clashes().forEach((what, choice) -> clashes.put(what, choice.name().toLowerCase(Locale.ROOT)));
+        body.put("clashes", clashes);
+        body.put("accounts", batch);
+        for (JsonNode result :
+                client.post("/v1/adoptions/" + plan.source(), body).body().path("items")) {
+            note(result, csv);
+        }
+        done += batch.size();
+        batch.clear();
+    }
+
+    private void note(JsonNode result, CsvWriter csv) {
+        String outcome = result.path("outcome").asString().toLowerCase(Locale.ROOT);
+        outcomes.merge(outcome, 1L, Long::sum);
+        JsonNode notes = result.path("notes");
+        withNotes += notes.isEmpty() || !result.path("account").isString() ? 0 : 1;
+        notes.forEach(note -> csv.writeRecord(
+                result.path("key").asString(),
+                outcome,
+                note.path("pointer").asString(),
+                note.path("detail").asString()));
+    }
+
+    private void tell(long rows) {
+        if (System.nanoTime() - told > TELL_NANOS) {
+            told = System.nanoTime();
+            out.printf("  %,d of %,d rows%n", done, rows);
+            out.flush();
+        }
+    }
+
+    private int conclude(Path report) {
+        long left = outcome("skipped") + outcome("clashing");
+        out.printf(
+                "%,d rows: %,d brought, %,d joined an account, %,d were there already, %,d skipped, %,d clashing.%n",
+                done,
+                outcome("brought"),
+                outcome("joined"),
+                outcome("present"),
+                outcome("skipped"),
+                outcome("clashing"));
+        if (left + withNotes > 0) {
+            out.println((left > 0 ? left + " rows were not brought. " : "")
+                    + (withNotes > 0 ? withNotes + " came without some value. " : "") + report
+                    + " names each and says why.");
+        } else {
+            delete(report);
+        }
+        out.println("Which row is which account: cuenta model adopted " + plan.source());
+        out.flush();
+        return left > 0 ? 1 : 0;
+    }
+
+    private long outcome(String name) {
+        return outcomes.getOrDefault(name, 0L);
+    }
+
+    private static void delete(Path report) {
+        try {
+            Files.deleteIfExists(report);
+        } catch (IOException stays) {
+            throw new UncheckedIOException("`" + report + "` cannot be removed", stays);
+        }
+    }
+}

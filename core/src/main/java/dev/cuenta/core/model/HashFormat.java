@@ -1,0 +1,49 @@
+package dev.cuenta.core.model;
+
+import com.google.common.collect.ImmutableList;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.Set;
+
+/** How a stored password hash was made, as far as its own prefix tells. */
+public enum HashFormat {
+    ARGON2ID("argon2id", "$argon2id$"),
+    BCRYPT("bcrypt", "$2a$", "$2b$", "$2y$"),
+    SCRYPT("scrypt", "$scrypt$", "$7$"),
+    PBKDF2_SHA256("pbkdf2-sha256", "$pbkdf2-sha256$"),
+    PBKDF2_SHA512("pbkdf2-sha512", "$pbkdf2-sha512$"),
+    SHA256_CRYPT("sha256-crypt", "$5$"),
+    SHA512_CRYPT("sha512-crypt", "$6$"),
+    MD5_CRYPT("md5-crypt", "$1$"),
+    SALTED_SHA("salted-sha", "{SSHA}", "{SSHA256}", "{SSHA512}");
+
+    /** Those that come in as they are, are verified at sign-in and then made anew. */
+    public static final Set<HashFormat> ACCEPTABLE = Set.of(BCRYPT);
+
+    private final String text;
+    private final ImmutableList<String> prefixes;
+
+    HashFormat(String text, String... prefixes) {
+        this.text = text;
+        this.prefixes = ImmutableList.copyOf(prefixes);
+    }
+
+    /** Empty for what carries no prefix that is known. */
+    public static Optional<HashFormat> of(String hash) {
+        return Arrays.stream(values())
+                .filter(format -> format.prefixes.stream().anyMatch(hash::startsWith))
+                .findFirst();
+    }
+
+    public static Optional<HashFormat> named(String name) {
+        return Arrays.stream(values())
+                .filter(format -> format.text.equals(name))
+                .findFirst();
+    }
+
+    /** As model files spell it. */
+    @Override
+    public String toString() {
+        return text;
+    }
+}

@@ -1,0 +1,59 @@
+package dev.cuenta.core.type;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.Set;
+
+/** A text that is shown as a QR code (ISO/IEC 18004). It is made from a template, so nobody writes it. */
+final class QrType extends FieldType {
+    /** What a code of the largest version holds at the medium level of correction. */
+    private static final int MOST_BYTES = 2331;
+
+    QrType() {
+        super("qr");
+    }
+
+    @Override
+    public Set<String> limitKeys() {
+        return Set.of();
+    }
+
+    @Override
+    public Column column(Limits limits) {
+        return Column.of(Column.Kind.TEXT);
+    }
+
+    @Override
+    public boolean isPicture() {
+        return true;
+    }
+
+    @Override
+    public Outcome read(Object raw, Limits limits) {
+        return raw instanceof String text
+                        && !text.isEmpty()
+                        && text.getBytes(StandardCharsets.UTF_8).length <= MOST_BYTES
+                ? Outcome.accepted(text)
+                : Outcome.refused("qr", "Does not fit into a QR code: at most " + MOST_BYTES + " bytes do.");
+    }
+
+    @Override
+    public Set<Comparison> comparisons() {
+        return Set.of();
+    }
+
+    @Override
+    public Map<String, Object> schema(Limits limits) {
+        return Map.of("type", "string", "description", "What the QR code says", "readOnly", true);
+    }
+
+    @Override
+    public String control() {
+        return "picture";
+    }
+
+    @Override
+    public Object sample(String fieldName, Limits limits, Words words) {
+        return "";
+    }
+}

@@ -1,0 +1,42 @@
+package dev.cuenta.service.adoption;
+
+import dev.cuenta.service.session.Caller;
+import java.util.Map;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/v1/adoptions")
+final class AdoptionController {
+    private final AdoptionUseCases adoptions;
+
+    AdoptionController(AdoptionUseCases adoptions) {
+        this.adoptions = adoptions;
+    }
+
+    @GetMapping
+    Map<String, Object> list(Caller caller) {
+        return Map.of("items", adoptions.summaries(caller));
+    }
+
+    /** Rows of one source, up to 500 at once. */
+    @PostMapping("/{source}")
+    Map<String, Object> adopt(Caller caller, @PathVariable String source, @RequestBody Map<String, Object> body) {
+        return Map.of("items", adoptions.adopt(caller, AdoptedRows.read(source, body)));
+    }
+
+    /** The map of ids of one source, a page at a time. */
+    @GetMapping("/{source}/ids")
+    Map<String, Object> ids(
+            Caller caller,
+            @PathVariable String source,
+            @RequestParam(defaultValue = "") String after,
+            @RequestParam(defaultValue = "1000") int limit) {
+        return Map.of("items", adoptions.ids(caller, source, after, limit));
+    }
+}

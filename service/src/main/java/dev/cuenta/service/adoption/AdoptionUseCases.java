@@ -1,0 +1,78 @@
+package dev.cuenta.service.adoption;
+
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.adoption.Adoptions;
+import dev.cuenta.store.adoption.Adoptions.Adopted;
+import dev.cuenta.store.adoption.Adoptions.Summary;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+
+/** Rows of other programs become accounts, a batch in one transaction. */
+@Component
+final class AdoptionUseCases {
+    private static final String ADOPT = "accounts.adopt";
+    private static final int LONGEST_PAGE = 5000;
+
+    private final LiveRevisions live;
+    private final Clock clock;
+
+    AdoptionUseCases(LiveRevisions live, Clock clock) {
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** What became of each row, in their order. Rows that were adopted before are left as they are. */
+    List<Intake.Result> adopt(Caller caller, AdoptedRows given) {
+        return live.with(revision -> {
+            caller.require(ADOPT, revision.model());
+            try {
+                return together(revision, given, given.rows());
+            } catch (Problem race) {
+                // Somebody took one of the values meanwhile. Which one, only one row at a time can tell.
+                List<Intake.Result> results = new ArrayList<>();
+                given.rows().forEach(row -> results.addAll(alone(revision, given, row)));
+                return results;
+            }
+        });
+    }
+
+    private List<Intake.Result> together(LiveRevision revision, AdoptedRows given, List<AdoptedRows.Row> rows) {
+        return revision.write(work -> new Intake(work, given, clock.instant()).take(rows));
+    }
+
+    private List<Intake.Result> alone(LiveRevision revision, AdoptedRows given, AdoptedRows.Row row) {
+        try {
+            return together(revision, given, List.of(row));
+        } catch (Problem refused) {
+            return List.of(Intake.Result.clashing(row, refused.violations(), refused.detail()));
+        }
+    }
+
+    List<Summary> summaries(Caller caller) {
+        return live.with(revision -> {
+            caller.require(ADOPT, revision.model());
+            return revision.read(work -> new Adoptions(work).summaries());
+        });
+    }
+
+    List<Map<String, Object>> ids(Caller caller, String source, String after, int limit) {
+        return live.with(revision -> {
+            caller.require(ADOPT, revision.model());
+            int most = Math.min(Math.max(limit, 1), LONGEST_PAGE);
+            return revision.read(work -> new Adoptions(work)
+                    .map(source, after, most).stream()
+                            .map(AdoptionUseCases::json)
+                            .toList());
+        });
+    }
+
+    private static Map<String, Object> json(Adopted row) {
+        return Map.of("key", row.key(), "account", row.account().text(), "joined", row.joined());
+    }
+}

@@ -1,0 +1,48 @@
+package dev.cuenta.service.picture;
+
+import dev.cuenta.core.picture.PictureContents;
+import dev.cuenta.service.job.Job;
+import dev.cuenta.store.picture.Pictures;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** Drops bytes that no account knows: of accounts that went, and of uploads that were cut off. */
+@Component
+final class PictureSweep implements Job {
+    private static final Duration EVERY = Duration.ofHours(1);
+    /** An upload keeps its bytes first; by then it has told the account, or never will. */
+    private static final Duration SETTLED = Duration.ofHours(1);
+
+    private final LiveRevisions live;
+    private final PictureContents contents;
+    private final Clock clock;
+    private Instant next = Instant.MIN;
+
+    PictureSweep(LiveRevisions live, PictureContents contents, Clock clock) {
+        this.live = live;
+        this.contents = contents;
+        this.clock = clock;
+    }
+
+    @Override
+    public String title() {
+        return "Dropping pictures that nobody has";
+    }
+
+    @Override
+    public synchronized void carryOn() {
+        Instant now = clock.instant();
+        if (now.isBefore(next) || !live.present()) {
+            return;
+        }
+        next = now.plus(EVERY);
+        Set<UUID> kept = contents.keptBefore(now.minus(SETTLED));
+        kept.removeAll(live.with(revision -> revision.read(work -> new Pictures(work).known(kept))));
+        contents.drop(kept);
+    }
+}

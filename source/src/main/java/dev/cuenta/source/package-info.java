@@ -1,0 +1,5 @@
+/** Where other programs kept their accounts: tables of a database, CSV files, JSON Lines. Only read, never written. */
+@NullMarked
+package dev.cuenta.source;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** What came from other programs, and which account each row became. */
+@NullMarked
+package dev.cuenta.store.adoption;
+
+import org.jspecify.annotations.NullMarked;
