@@ -1,5 +1,7 @@
 <script lang="ts">
+  import type { Account } from "../api/accounts.ts";
   import type { Form } from "../api/model.ts";
+  import { pictureAddress } from "../api/pictures.ts";
   import Moment from "../parts/Moment.svelte";
   import { initials, valueOf } from "./fields.ts";
   import FieldValue from "./FieldValue.svelte";
@@ -7,6 +9,8 @@
 
   let { list, form }: { list: AccountListState; form: Form } = $props();
 
+  const portrait = $derived(form.fields.find((field) => field.type === "image" && field.reads && field.shown));
+  const pictureOf = (account: Account) => portrait && (valueOf(account, portrait) as string | undefined);
   const kinds = $derived(new Map(form.kinds.map((kind) => [kind.name, kind.label])));
   const direction = (path: string) =>
     list.sort === path ? "ascending" : list.sort === `-${path}` ? "descending" : undefined;
@@ -39,19 +43,27 @@
       <tr>
         <td class="first">
           <a href={`/accounts/${account.id}`} class="flex items-center gap-2 font-medium">
-            <span
-              aria-hidden="true"
-              class="grid size-7 shrink-0 place-items-center rounded-md bg-primary-100 text-xs text-primary-900 dark:bg-primary-900 dark:text-primary-100"
-            >
-              {initials(account.displayName)}
-            </span>
+            {#if portrait && pictureOf(account)}
+              <img
+                class="size-7 shrink-0 rounded-md object-cover"
+                src={pictureAddress(account.id, portrait.path, String(pictureOf(account)), 96)}
+                alt=""
+              />
+            {:else}
+              <span
+                aria-hidden="true"
+                class="grid size-7 shrink-0 place-items-center rounded-md bg-primary-100 text-xs text-primary-900 dark:bg-primary-900 dark:text-primary-100"
+              >
+                {initials(account.displayName)}
+              </span>
+            {/if}
             <span class="max-w-48 truncate">{account.displayName}</span>
           </a>
         </td>
         <td>{kinds.get(account.kind) ?? account.kind}</td>
         {#each list.fields as field (field.path)}
           <td class={[field.control === "number" && "text-right", "max-w-64 truncate"]}
-            ><FieldValue {field} value={valueOf(account, field)} /></td
+            ><FieldValue {field} value={valueOf(account, field)} ref={account.id} small /></td
           >
         {/each}
         <td><Moment at={account.meta.created} /></td>

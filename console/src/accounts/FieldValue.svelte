@@ -1,11 +1,20 @@
 <script lang="ts">
   import { Badge } from "flowbite-svelte";
-  import type { Value } from "../api/accounts.ts";
+  import type { AccountRef, Value } from "../api/accounts.ts";
   import type { Field } from "../api/model.ts";
+  import { pictureAddress } from "../api/pictures.ts";
   import Moment from "../parts/Moment.svelte";
 
   /** One look for each type of field, the same in lists and records. */
-  let { field, value }: { field: Field; value: Value | undefined } = $props();
+  interface Props {
+    field: Field;
+    value: Value | undefined;
+    /** Whose value it is. */
+    ref: AccountRef;
+    /** Among many others, as in a list. */
+    small?: boolean;
+  }
+  let { field, value, ref, small = false }: Props = $props();
 
   const number = $derived(
     new Intl.NumberFormat(undefined, { minimumFractionDigits: field.scale, maximumFractionDigits: field.scale }),
@@ -20,6 +29,14 @@
       <Badge color="gray" class="font-normal dark:bg-gray-700 dark:text-gray-200">{item}</Badge>
     {/each}
   </span>
+{:else if field.control === "picture"}
+  <img
+    class={["rounded-md object-cover", small ? "size-8" : "size-32", field.type === "qr" && "bg-white"]}
+    src={pictureAddress(ref, field.path, String(value), small ? 96 : 384)}
+    alt={field.type === "qr" ? String(value) : field.label}
+    title={field.type === "qr" ? String(value) : undefined}
+    loading="lazy"
+  />
 {:else if field.type === "json"}
   <code class="text-xs break-all">{JSON.stringify(value)}</code>
 {:else if field.type === "account"}

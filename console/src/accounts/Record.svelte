@@ -51,7 +51,13 @@
       oncancel={() => ((record.editing = false), record.load())}
     />
   {:else}
-    <RecordView {account} groups={record.groups} />
+    <RecordView
+      {account}
+      {ref}
+      groups={record.groups}
+      uploads={(field) => record.uploads(field)}
+      onchanged={() => record.load()}
+    />
     <footer class="quiet mt-4 flex flex-col gap-1 text-xs">
       <p>
         {#if account.tenants.length}Belongs to {account.tenants.map((tenant) => tenant.name).join(", ")} ·{/if}

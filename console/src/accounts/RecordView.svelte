@@ -1,11 +1,20 @@
 <script lang="ts">
-  import type { Account } from "../api/accounts.ts";
+  import type { Account, AccountRef } from "../api/accounts.ts";
   import type { Field } from "../api/model.ts";
   import Bead from "../parts/Bead.svelte";
   import { valueOf } from "./fields.ts";
   import FieldValue from "./FieldValue.svelte";
+  import PictureControl from "./PictureControl.svelte";
 
-  let { account, groups }: { account: Account; groups: { title: string; fields: Field[] }[] } = $props();
+  interface Props {
+    account: Account;
+    ref: AccountRef;
+    groups: { title: string; fields: Field[] }[];
+    /** Whether the reader may upload the field's picture. */
+    uploads: (field: Field) => boolean;
+    onchanged: () => void;
+  }
+  let { account, ref, groups, uploads, onchanged }: Props = $props();
 </script>
 
 <div class="grid items-start gap-4 lg:grid-cols-2">
@@ -18,7 +27,13 @@
             {field.label}
             {#if field.sensitivity === "personal"}<Bead fill="half" label="personal" />{/if}
           </dt>
-          <dd class="min-w-0 break-words"><FieldValue {field} value={valueOf(account, field)} /></dd>
+          <dd class="min-w-0 break-words">
+            {#if uploads(field)}
+              <PictureControl {field} {ref} {onchanged} />
+            {:else}
+              <FieldValue {field} value={valueOf(account, field)} {ref} />
+            {/if}
+          </dd>
         {/each}
       </dl>
     </section>

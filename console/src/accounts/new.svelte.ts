@@ -13,7 +13,10 @@ export class NewAccountState {
 
   readonly groups = $derived.by(() =>
     groupsOf(this.#form, this.kind)
-      .map((group) => ({ ...group, fields: group.fields.filter((field) => field.creates) }))
+      .map((group) => ({
+        ...group,
+        fields: group.fields.filter((field) => field.creates && field.control !== "picture"),
+      }))
       .filter((group) => group.fields.length > 0),
   );
 

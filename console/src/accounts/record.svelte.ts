@@ -21,7 +21,10 @@ export class RecordState {
   readonly groups = $derived.by(() => (this.account ? groupsOf(this.#form, this.account.kind) : []));
   readonly editable = $derived(
     this.groups
-      .map((group) => ({ ...group, fields: group.fields.filter((field) => this.#writes(field)) }))
+      .map((group) => ({
+        ...group,
+        fields: group.fields.filter((field) => field.control !== "picture" && this.#writes(field)),
+      }))
       .filter((group) => group.fields.length > 0),
   );
 
@@ -70,6 +73,11 @@ export class RecordState {
       this.failure = messageOf(failure);
       return false;
     }
+  }
+
+  /** A picture is uploaded by itself, not with the form. */
+  uploads(field: Field): boolean {
+    return field.type === "image" && this.#writes(field);
   }
 
   #errors(failure: unknown): Record<string, string> {

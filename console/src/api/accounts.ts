@@ -43,16 +43,16 @@ export async function countAccounts(filter: string | undefined): Promise<number>
 /** `own` stands for the reader's own account. */
 export type AccountRef = string | "own";
 
-function path(ref: AccountRef): string {
+export function accountPath(ref: AccountRef): string {
   return ref === "own" ? "/v1/me" : `/v1/accounts/${encodeURIComponent(ref)}`;
 }
 
 export function readAccount(ref: AccountRef, fields: string[] = []): Promise<Answer<Account>> {
-  return request("GET", path(ref), { query: { fields: fields.join(",") } });
+  return request("GET", accountPath(ref), { query: { fields: fields.join(",") } });
 }
 
 export function changeAccount(ref: AccountRef, patch: Body, etag: string | null): Promise<Answer<Account>> {
-  return request("PATCH", path(ref), { body: patch, etag });
+  return request("PATCH", accountPath(ref), { body: patch, etag });
 }
 
 export function createAccount(body: Body): Promise<Answer<Account>> {
@@ -60,5 +60,5 @@ export function createAccount(body: Body): Promise<Answer<Account>> {
 }
 
 export async function removeAccount(id: string): Promise<void> {
-  await request("DELETE", path(id));
+  await request("DELETE", accountPath(id));
 }

@@ -38,6 +38,8 @@ export interface Answer<T> {
 
 export interface Options {
   body?: unknown;
+  /** Bytes as they are, in place of a body. */
+  file?: Blob;
   etag?: string | null;
   query?: Record<string, string | number | undefined>;
 }
@@ -53,11 +55,12 @@ const OFFLINE: Problem = {
 export async function request<T>(method: string, path: string, options: Options = {}): Promise<Answer<T>> {
   const headers: Record<string, string> = { "Cuenta-Console": "1" };
   if (options.body !== undefined) headers["Content-Type"] = "application/json";
+  if (options.file) headers["Content-Type"] = "application/octet-stream";
   if (options.etag) headers["If-Match"] = options.etag;
   const response = await fetch(path + queryString(options.query), {
     method,
     headers,
-    body: options.body === undefined ? undefined : JSON.stringify(options.body),
+    body: options.file ?? (options.body === undefined ? undefined : JSON.stringify(options.body)),
   }).catch(() => {
     throw new Refused(OFFLINE);
   });
