@@ -107,6 +107,8 @@ export interface Revision {
   startedAt: string;
   publishedAt?: string;
   changes: Change[];
+  /** The model file; only where one revision is read. */
+  source?: string;
 }
 
 export interface Matrix {
@@ -126,7 +128,8 @@ export interface Table {
   name: string;
   /** None for the account's own. */
   profile?: string | null;
-  rows: number;
+  /** As the database estimates them; missing before it did so for the first time. */
+  rows?: number | null;
   bytes: number;
   columns: { field: string; name: string; type: string; required: boolean }[];
 }

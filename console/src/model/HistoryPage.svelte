@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Badge } from "flowbite-svelte";
+  import { Badge, Button } from "flowbite-svelte";
   import { readHistory } from "../api/model.ts";
   import { messageOf } from "../api/request.ts";
   import Moment from "../parts/Moment.svelte";
@@ -7,10 +7,19 @@
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import Author from "../parts/Author.svelte";
+  import { navigate } from "../routes.ts";
+  import { session } from "../session/session.svelte.ts";
+  import { takeUp } from "./draft.ts";
   import EffectWord from "./EffectWord.svelte";
   import ModelTabs from "./ModelTabs.svelte";
 
   const history = readHistory();
+
+  /** Nothing is published yet: the file becomes the draft, with what publishing it would do. */
+  async function goBackTo(revision: number) {
+    await takeUp(revision);
+    await navigate("/model");
+  }
 </script>
 
 <svelte:head><title>History · Cuenta</title></svelte:head>
@@ -32,6 +41,11 @@
             {#if revision.publishedAt}<Moment at={revision.publishedAt} time />{:else}step {revision.step}{/if} by
             <Author author={revision.author} />
           </span>
+          {#if revision.state === "past" && session.may.has("model.publish")}
+            <Button size="xs" color="alternative" class="ml-auto" onclick={() => goBackTo(revision.revision)}
+              >Go back to this one</Button
+            >
+          {/if}
         </div>
         {#if revision.message}<p class="mt-1">{revision.message}</p>{/if}
         <ul class="mt-2 flex flex-col gap-1">

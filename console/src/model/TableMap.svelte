@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Table } from "../api/model.ts";
-  import { radius, spelt } from "./sizes.ts";
+  import { radius, rowsOf, spelt } from "./sizes.ts";
 
   /** The account in the middle, its profiles around it; areas stand for bytes. The table beside it says the same. */
   let { tables }: { tables: Table[] } = $props();
@@ -27,7 +27,7 @@
 
 {#snippet circle(table: Table, x: number, y: number, name: string)}
   <g>
-    <title>{table.name}: about {table.rows.toLocaleString()} rows, {spelt(table.bytes)}</title>
+    <title>{table.name}: {rowsOf(table)}, {spelt(table.bytes)}</title>
     <circle
       cx={x}
       cy={y}

@@ -6,7 +6,7 @@
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import ModelTabs from "./ModelTabs.svelte";
-  import { spelt } from "./sizes.ts";
+  import { rowsOf, spelt } from "./sizes.ts";
   import TableMap from "./TableMap.svelte";
 
   const tables = readTables();
@@ -30,9 +30,7 @@
             <tr>
               <th scope="rowgroup" colspan="3" class="static! font-mono">
                 {table.name}
-                <span class="quiet ml-2 font-sans font-normal"
-                  >about {table.rows.toLocaleString()} rows, {spelt(table.bytes)}</span
-                >
+                <span class="quiet ml-2 font-sans font-normal">{rowsOf(table)}, {spelt(table.bytes)}</span>
               </th>
             </tr>
             {#each table.columns as column (column.name)}

@@ -10,10 +10,10 @@ import {
 } from "../api/model.ts";
 import { messageOf } from "../api/request.ts";
 import { session } from "../session/session.svelte.ts";
+import { draft } from "./draft.ts";
 
 const TYPING_PAUSE = 400;
 const POLL = 300;
-const DRAFT = "model.draft";
 
 /** The model file that is being worked on: its text, what the checker says, what publishing it would do. */
 export class ModelState {
@@ -43,7 +43,7 @@ export class ModelState {
   async load(): Promise<void> {
     try {
       this.live = await readSource();
-      this.text = sessionStorage.getItem(DRAFT) ?? this.live.source;
+      this.text = draft.read() ?? this.live.source;
       this.loaded = true;
       await this.check();
     } catch (failure) {
@@ -54,13 +54,13 @@ export class ModelState {
   /** Keeps what was typed until it is published, even over a reload, and checks it once the typing has paused. */
   edit(text: string): void {
     this.text = text;
-    sessionStorage.setItem(DRAFT, text);
+    draft.keep(text);
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => void this.check(), TYPING_PAUSE);
   }
 
   discard(): void {
-    sessionStorage.removeItem(DRAFT);
+    draft.forget();
     this.text = this.live.source;
     this.loaded = false;
     void this.load();
@@ -74,7 +74,7 @@ export class ModelState {
       this.publishing = await publishSource(begun);
       await this.#follow(this.publishing.revision);
       if (this.publishing?.state === "cancelled") return;
-      sessionStorage.removeItem(DRAFT);
+      draft.forget();
       this.live = await readSource();
       this.message = "";
       this.allowed = {};

@@ -10,3 +10,8 @@ export function spelt(bytes: number): string {
 export function radius(bytes: number, largest: number): number {
   return 24 + 36 * Math.sqrt(bytes / Math.max(1, largest));
 }
+
+/** How many rows a table has, as far as the database knows. */
+export function rowsOf(table: { rows?: number | null }): string {
+  return table.rows == null ? "rows not counted yet" : `about ${table.rows.toLocaleString()} rows`;
+}

@@ -127,6 +127,12 @@ final class Installation implements AutoCloseable {
         }
     }
 
+    /** As a power cut of the database's machine would. */
+    static void crashDatabase() {
+        output(List.of(ROOT + "/bin/postgres", "crash", "target/postgres"), Map.of(), "")
+                .succeeds();
+    }
+
     URI url() {
         return URI.create("http://127.0.0.1:" + port);
     }

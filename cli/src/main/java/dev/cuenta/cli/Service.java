@@ -3,6 +3,7 @@ package dev.cuenta.cli;
 import dev.cuenta.client.CuentaClient;
 import java.net.URI;
 import java.nio.file.Path;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
@@ -28,6 +29,11 @@ public final class Service {
     /** A client for whoever is signed in, or for the holder of the installation key. */
     public CuentaClient client() {
         return client(settings.token().orElse(null));
+    }
+
+    /** Empty when nobody is signed in here and no key is at hand. */
+    public Optional<CuentaClient> clientIfKnown() {
+        return settings.token().map(this::client);
     }
 
     /** A client for a guest. */

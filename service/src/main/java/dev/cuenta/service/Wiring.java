@@ -11,9 +11,11 @@ import dev.cuenta.service.password.Bcrypt;
 import dev.cuenta.service.password.PackagedCommonPasswords;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.Migrations;
+import dev.cuenta.store.database.Server;
 import dev.cuenta.store.picture.FolderContents;
 import dev.cuenta.store.picture.StoredContents;
 import dev.cuenta.store.retention.RetentionRuns;
+import dev.cuenta.store.revision.EmptyCopy;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revisions;
@@ -73,6 +75,13 @@ class Wiring {
     @Bean
     RetentionRuns retentionRuns(Connections connections) {
         return new RetentionRuns(connections);
+    }
+
+    @Bean
+    EmptyCopy emptyCopy(Settings settings, Connections connections, Clock clock) {
+        Settings.Database database = settings.database();
+        Server server = new Server(database.url(), database.user(), database.password());
+        return new EmptyCopy(connections, server::database, clock);
     }
 
     /** In the database, unless a folder is named that all instances share. */

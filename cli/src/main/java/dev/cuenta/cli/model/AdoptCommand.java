@@ -8,6 +8,8 @@ import dev.cuenta.core.adoption.Proposal;
 import dev.cuenta.core.adoption.Source;
 import dev.cuenta.core.adoption.Survey;
 import dev.cuenta.core.file.AdoptionFile;
+import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.source.Sources;
@@ -115,10 +117,16 @@ final class AdoptCommand implements Callable<Integer> {
             if (fresh) {
                 write(model, proposal.model(name.replace("-", "")));
             }
-            write(plan, proposal.plan(name, from, table, opened.beside()));
+            write(plan, proposal.plan(name, from, table, opened.beside(), fresh ? null : present()));
             tell(survey, proposal, fresh);
         }
         return 0;
+    }
+
+    /** The rows are to follow a model that is there already. */
+    private AccountModel present() {
+        ModelFile file = ModelFile.read(model.toString(), ModelText.of(model));
+        return file.model().orElseThrow(() -> refused("`" + model + "` has errors; see: cuenta model check " + model));
     }
 
     private Proposal proposal(Survey survey) {

@@ -28,6 +28,7 @@ public final class ModelCommand implements CommandGroup {
                 Map.entry("matrix", MatrixCommand.class),
                 Map.entry("verify", VerifyCommand.class),
                 Map.entry("compare", CompareCommand.class),
+                Map.entry("test-database", TestDatabaseCommand.class),
                 Map.entry("sweep", SweepCommand.class));
     }
 }

@@ -72,6 +72,10 @@ record Guess(
     private static final List<Integer> LENGTHS = List.of(20, 40, 80, 120, 160, 255);
     private static final double MOST = 0.95;
 
+    boolean isField() {
+        return use == Use.FIELD || use == Use.IDENTIFIER;
+    }
+
     static Guess of(Tally tally, long rows) {
         String name = tally.column().name();
         String bare = snake(name.substring(name.indexOf('.') + 1));

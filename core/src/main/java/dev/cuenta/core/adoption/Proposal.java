@@ -1,8 +1,10 @@
 package dev.cuenta.core.adoption;
 
 import dev.cuenta.core.adoption.Guess.Use;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.HashFormat;
+import dev.cuenta.core.model.IdScheme;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -148,7 +150,7 @@ public final class Proposal {
     }
 
     private Stream<Guess> used() {
-        return guesses.stream().filter(guess -> guess.use() == Use.FIELD || guess.use() == Use.IDENTIFIER);
+        return guesses.stream().filter(Guess::isField);
     }
 
     private List<Guess> fields(@Nullable String profile) {
@@ -172,63 +174,17 @@ public final class Proposal {
     }
 
     /**
-     * The plan that goes with the model.
+     * The plan that goes with the proposed model, or with one that is there already.
      *
      * @param source the name under which the map of ids keeps the rows
+     * @param present the model that the rows are to follow; null for the proposed one
      */
-    public String plan(String source, String from, @Nullable String table, List<String> beside) {
-        StringBuilder file = new StringBuilder();
-        file.append("# How the rows become accounts. Bring them in: cuenta model adopt --plan FILE --bring\n");
-        file.append("source: ").append(source).append("       # under this name the map of ids keeps them\n");
-        file.append("from: ").append(quoted(from)).append('\n');
-        if (table != null) {
-            file.append("table: ").append(table).append('\n');
-        }
-        if (!beside.isEmpty()) {
-            file.append("beside: [").append(String.join(", ", beside)).append("]\n");
-        }
-        file.append("key: ").append(keyName()).append("       # tells rows apart\n");
-        file.append("ids: ").append(isId() ? "keep" : "new").append("       # keep | new\n");
-        column(Use.CREATED)
-                .ifPresent(column -> file.append("created: ").append(column).append('\n'));
-        column(Use.LAST_MODIFIED)
-                .ifPresent(
-                        column -> file.append("lastModified: ").append(column).append('\n'));
-        column(Use.PASSWORD)
-                .ifPresent(column -> file.append("password: ").append(column).append('\n'));
-        file.append("fields:\n");
-        used().forEach(guess -> file.append("  ")
-                .append(guess.field())
-                .append(": ")
-                .append(guess.column())
-                .append('\n'));
-        List<Guess> left =
-                guesses.stream().filter(guess -> guess.use() == Use.LEFT).toList();
-        left.forEach(guess -> file.append("# left out: ")
-                .append(guess.column())
-                .append(" ")
-                .append(guess.why())
-                .append('\n'));
-        file.append("clashes:                # when another account has the same already\n");
-        file.append(
-                "  # report: name the row and bring nothing; join: the same person; renumber: another id; empty: without the value\n");
-        if (isId()) {
-            file.append("  id: report            # report | renumber | join\n");
-        }
-        used().filter(guess -> guess.characteristics().containsKey("uniqueness"))
-                .forEach(guess -> file.append("  ")
-                        .append(guess.field())
-                        .append(": report         # report | join")
-                        .append(guess.use() == Use.IDENTIFIER ? "" : " | empty")
-                        .append('\n'));
-        return file.toString();
-    }
-
-    private Optional<String> column(Use use) {
-        return guesses.stream()
-                .filter(guess -> guess.use() == use)
-                .map(Guess::column)
-                .findFirst();
+    public String plan(
+            String source, String from, @Nullable String table, List<String> beside, @Nullable AccountModel present) {
+        boolean keepsIds = idScheme()
+                .filter(scheme -> present == null || (present.id() == IdScheme.SEQUENCE) == scheme.equals("sequence"))
+                .isPresent();
+        return new ProposedPlan(guesses, keyName(), keepsIds, present).text(source, from, table, beside);
     }
 
     /** What would not fit, and what a guess rests on too little. */

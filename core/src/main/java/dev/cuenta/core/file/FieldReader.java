@@ -1,7 +1,5 @@
 package dev.cuenta.core.file;
 
-import com.google.re2j.Pattern;
-import com.google.re2j.PatternSyntaxException;
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.Field;
@@ -15,7 +13,6 @@ import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
 import dev.cuenta.core.type.Limits;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -26,25 +23,6 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads one field's declaration. */
 final class FieldReader {
-    private static final Set<String> LIMIT_KEYS = Set.of(
-            "minLength",
-            "maxLength",
-            "min",
-            "max",
-            "precision",
-            "scale",
-            "options",
-            "pattern",
-            "caseExact",
-            "maxItems",
-            "maxBytes",
-            "keep");
-    private static final int LONGEST_TEXT = 1_000_000;
-    private static final int DEFAULT_STRING_LENGTH = 255;
-    private static final int MOST_ITEMS = 1000;
-    private static final long MOST_BYTES = 1024 * 1024;
-    private static final long MOST_PICTURE_BYTES = 20 * 1024 * 1024;
-    private static final int MOST_KEPT = 50;
 
     /** What a computed field cannot have: nobody gives it a value. */
     private static final Set<String> NOT_FOR_COMPUTED = Set.of(
@@ -118,7 +96,7 @@ final class FieldReader {
     }
 
     private Field read(FieldPath path, FieldType type, Section section) {
-        Limits limits = limits(type, section);
+        Limits limits = LimitsReader.read(type, section);
         Optional<Element> compute = section.take("compute");
         compute.ifPresent(element -> expressions.add(new Written(path, Use.COMPUTE, element)));
         Optional<Element> template = template(type, section);
@@ -182,7 +160,7 @@ final class FieldReader {
                 section.take("label").flatMap(Element::text).orElse(Names.label(path.name())),
                 section.take("description").flatMap(Element::text).orElse(""),
                 section.take("group").flatMap(Element::text).orElse(""),
-                orElse(whole("order", section, -1000, 1000, null), 0));
+                LimitsReader.orElse(LimitsReader.whole("order", section, -1000, 1000, null), 0));
     }
 
     private static @Nullable String formerly(Section section) {
@@ -228,101 +206,6 @@ final class FieldReader {
             return Sensitivity.PERSONAL;
         }
         return element.flatMap(given -> given.oneOf(Sensitivity.class)).orElse(Sensitivity.OPEN);
-    }
-
-    private static Limits limits(FieldType type, Section section) {
-        Set<String> others = new TreeSet<>(LIMIT_KEYS);
-        others.removeAll(type.limitKeys());
-        section.notHere(others, "means nothing for the type " + type + ".");
-        Set<String> keys = type.limitKeys();
-        Limits limits = new Limits(
-                keys.contains("minLength") ? whole("minLength", section, 0, LONGEST_TEXT, null) : null,
-                keys.contains("maxLength") ? whole("maxLength", section, 1, LONGEST_TEXT, defaultLength(type)) : null,
-                keys.contains("min") ? decimal("min", section) : null,
-                keys.contains("max") ? decimal("max", section) : null,
-                keys.contains("precision")
-                        ? orElse(whole("precision", section, 1, 100, null), Limits.DEFAULT_PRECISION)
-                        : 0,
-                keys.contains("scale") ? orElse(whole("scale", section, 0, 50, null), Limits.DEFAULT_SCALE) : 0,
-                keys.contains("options") ? options(section) : List.of(),
-                keys.contains("pattern") ? pattern(section) : null,
-                keys.contains("caseExact")
-                        && section.take("caseExact").flatMap(Element::flag).orElse(false),
-                keys.contains("maxItems")
-                        ? orElse(whole("maxItems", section, 1, MOST_ITEMS, null), Limits.DEFAULT_ITEMS)
-                        : 0,
-                keys.contains("maxBytes") ? bytes(type, section) : 0,
-                keys.contains("keep") ? orElse(whole("keep", section, 0, MOST_KEPT, null), 0) : 0);
-        checkOrder(limits, section);
-        return limits;
-    }
-
-    private static @Nullable Integer defaultLength(FieldType type) {
-        return type.name().equals("string") ? DEFAULT_STRING_LENGTH : null;
-    }
-
-    private static int orElse(@Nullable Integer given, int otherwise) {
-        return given == null ? otherwise : given;
-    }
-
-    private static @Nullable Integer whole(
-            String key, Section section, int least, int most, @Nullable Integer otherwise) {
-        Optional<Integer> given = section.take(key).flatMap(element -> element.whole(least, most));
-        return given.isPresent() ? given.get() : otherwise;
-    }
-
-    private static @Nullable BigDecimal decimal(String key, Section section) {
-        return section.take(key).flatMap(Element::decimal).orElse(null);
-    }
-
-    private static List<String> options(Section section) {
-        List<String> options = section.require("options", "List what can be chosen, such as `options: [day, night]`.")
-                .map(Element::texts)
-                .orElse(List.of());
-        if (options.size() != Set.copyOf(options).size()) {
-            section.take("options")
-                    .ifPresent(element -> element.report(
-                            FindingCode.BAD_VALUE, "An option stands in the list twice.", "Take one of them out."));
-        }
-        return options.isEmpty() ? List.of("") : options.stream().distinct().toList();
-    }
-
-    private static @Nullable String pattern(Section section) {
-        Optional<Element> element = section.take("pattern");
-        Optional<String> pattern = element.flatMap(Element::text);
-        try {
-            pattern.ifPresent(Pattern::compile);
-            return pattern.orElse(null);
-        } catch (PatternSyntaxException refused) {
-            element.orElseThrow()
-                    .report(
-                            FindingCode.BAD_VALUE,
-                            "The pattern cannot be read: " + refused.getMessage() + ".",
-                            "Patterns are RE2 expressions; back-references and look-around are not part of them.");
-            return null;
-        }
-    }
-
-    private static int bytes(FieldType type, Section section) {
-        long most = type.isPicture() ? MOST_PICTURE_BYTES : MOST_BYTES;
-        return section.take("maxBytes")
-                .flatMap(element -> Sizes.bytes(element, 16, most, type.isPicture() ? "2 MiB" : "16 KiB"))
-                .map(Long::intValue)
-                .orElse(type.isPicture() ? Limits.DEFAULT_PICTURE_BYTES : Limits.DEFAULT_BYTES);
-    }
-
-    private static void checkOrder(Limits limits, Section section) {
-        boolean lengths =
-                limits.minLength() != null && limits.maxLength() != null && limits.minLength() > limits.maxLength();
-        boolean range =
-                limits.min() != null && limits.max() != null && limits.min().compareTo(limits.max()) > 0;
-        if (lengths || range || limits.scale() > Math.max(limits.precision(), 0)) {
-            section.take("type")
-                    .ifPresent(element -> element.report(
-                            FindingCode.BAD_VALUE,
-                            "The limits leave no value possible.",
-                            "Make the lower limit the smaller one."));
-        }
     }
 
     private @Nullable Object existing(FieldPath path, FieldType type, Limits limits, Section section) {

@@ -1,12 +1,14 @@
 package dev.cuenta.core.file;
 
 import dev.cuenta.core.check.ModelChecker;
+import dev.cuenta.core.check.StoredFindings;
 import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.Findings;
 import dev.cuenta.core.finding.Severity;
 import dev.cuenta.core.model.AccountModel;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 
 /**
  * A model file that has been read and checked.
@@ -21,12 +23,25 @@ public record ModelFile(String source, List<Finding> findings, Optional<AccountM
 
     /** Never throws for what a file may hold: everything that is wrong becomes a finding. */
     public static ModelFile read(String name, String source) {
+        return read(name, source, model -> Optional.empty());
+    }
+
+    /**
+     * As {@link #read(String, String)}, and adds what depends on the records that are stored.
+     *
+     * @param against is asked what publishing the model would do, unless it has errors already
+     */
+    public static ModelFile read(
+            String name, String source, Function<AccountModel, Optional<StoredFindings.Stored>> against) {
         Findings findings = new Findings(name);
         AccountModel model = Document.root(source, findings)
                 .map(section -> new ModelReader(findings).read(section))
                 .orElse(null);
         if (model != null && !findings.hasErrors()) {
             ModelChecker.check(model, findings);
+        }
+        if (model != null && !findings.hasErrors()) {
+            against.apply(model).ifPresent(stored -> StoredFindings.add(stored, findings));
         }
         boolean usable = model != null && !findings.hasErrors();
         return new ModelFile(source, findings.list(), usable ? Optional.ofNullable(model) : Optional.empty());

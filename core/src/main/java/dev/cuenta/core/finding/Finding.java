@@ -1,7 +1,9 @@
 package dev.cuenta.core.finding;
 
 import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One thing that the checker says.
@@ -13,6 +15,24 @@ import java.util.Map;
 public record Finding(FindingCode code, Place place, String path, String message, String advice) {
     public Severity severity() {
         return code.severity();
+    }
+
+    /** What {@link #facts} gave, read back. */
+    public static Finding of(Map<String, ?> facts) {
+        FindingCode code = FindingCode.valueOf(
+                String.valueOf(facts.get("code")).toUpperCase(Locale.ROOT).replace('-', '_'));
+        Place place =
+                new Place(String.valueOf(facts.get("file")), number(facts.get("line")), number(facts.get("column")));
+        return new Finding(
+                code,
+                place,
+                String.valueOf(facts.get("path")),
+                String.valueOf(facts.get("message")),
+                String.valueOf(facts.get("advice")));
+    }
+
+    private static int number(@Nullable Object value) {
+        return value instanceof Number number ? number.intValue() : 1;
     }
 
     /** Everything that is said, by the names that JSON uses. */

@@ -63,7 +63,15 @@ public enum FindingCode {
     DEFAULT_OF_IDENTIFIER(ERROR, "The second account that takes the default would be refused: the value is taken."),
     IMMUTABLE_AND_UNSET(WARNING, "Nobody who makes an account may write it, so it stays empty for ever."),
     RETENTION_TOO_SOON(WARNING, "Accounts would go within a day of the date the rule counts from."),
-    RETENTION_SPARES_NONE(WARNING, "Without a filter the rule takes every account that is old enough.");
+    RETENTION_SPARES_NONE(WARNING, "Without a filter the rule takes every account that is old enough."),
+    DECISION_OWED(ERROR, "Records are there already, and the file does not say what becomes of them."),
+    NOT_ON_LIVE_DATA(ERROR, "This cannot be changed while records are there."),
+    STORED_VALUES_BREAK(WARNING, "Values that are stored break the new rule; if that is allowed, they are put aside."),
+    STORED_VALUES_GO(
+            WARNING, "Values that people gave would no longer be there; if that is allowed, they are put aside."),
+    CONTRACT_BROKEN(WARNING, "A service that works with the live model loses something that its contract promises."),
+    RETENTION_TAKES_MUCH(
+            WARNING, "A rule that takes a large part of all accounts at once is more often a mistake than meant.");
 
     private final Severity severity;
     private final String why;

@@ -24,6 +24,11 @@ public final class Findings {
         places.put(path, place);
     }
 
+    /** Whether the path stands in the file itself. */
+    public boolean knows(String path) {
+        return places.containsKey(path);
+    }
+
     public void add(FindingCode code, String path, String message, String advice) {
         add(code, placeOf(path), path, message, advice);
     }

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 
 /**
  * Where the bytes of pictures are kept. They are kept before an account knows of the picture, and dropped after it does not
@@ -16,8 +17,8 @@ public interface PictureContents {
 
     Optional<byte[]> read(UUID picture, PictureSize size);
 
-    /** The pictures that were kept before the moment. */
-    Set<UUID> keptBefore(Instant moment);
+    /** Gives the pictures that were kept before the moment, some at a time; those that are given may be dropped meanwhile. */
+    void keptBefore(Instant moment, Consumer<Set<UUID>> some);
 
     void drop(Set<UUID> pictures);
 }

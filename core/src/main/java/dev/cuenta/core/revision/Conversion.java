@@ -9,8 +9,11 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How the values of a field become those of the same field with another type. The new type itself judges every value, so what
@@ -61,6 +64,31 @@ public final class Conversion {
                             after.limits());
         }
         return after.type().read(raw(value, after.column().kind()), after.limits());
+    }
+
+    /**
+     * What a stored value becomes when an earlier form of it was kept aside. If nobody changed the value since it was made of
+     * the earlier form, that form comes back as it was; a value that had become empty because nothing could be made of it too.
+     *
+     * @param original as it was when the field was as {@code after} says
+     */
+    public static Optional<Object> settle(
+            @Nullable Object value, @Nullable Object original, Field before, Field after) {
+        if (original != null
+                && untouched(value, original, before, after)
+                && convert(original, after, after).value().isPresent()) {
+            return Optional.of(original);
+        }
+        return value == null ? Optional.empty() : convert(value, before, after).value();
+    }
+
+    private static boolean untouched(@Nullable Object value, Object original, Field before, Field after) {
+        Object instead = before.forExisting().orElse(null);
+        return Objects.equals(
+                value,
+                convert(original, /* before= */ after, /* after= */ before)
+                        .value()
+                        .orElse(instead));
     }
 
     /** What a person would have typed for the value in a field that is kept so. */

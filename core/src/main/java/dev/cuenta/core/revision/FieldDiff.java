@@ -126,18 +126,23 @@ final class FieldDiff {
                     what,
                     moves
                             ? "Every stored value can be converted; the old ones are kept aside."
+                                    + (stored.kept(after).isPresent()
+                                            ? " What was kept aside when the type changed before comes back where nobody changed it since."
+                                            : "")
                             : "Every stored value fits as it is.",
                     values,
                     false));
         } else {
             boolean narrower = Narrowing.narrower(before, after);
+            long returning = narrower ? 0 : stored.returning(before, after);
+            String otherwise = narrower ? "No stored value breaks them." : "No record changes.";
             changes.add(Change.of(
                     narrower ? ChangeKind.LIMITS_NARROWED : ChangeKind.LIMITS_WIDENED,
                     after.path(),
-                    Effect.INSTANT,
+                    returning > 0 ? Effect.BACKFILL : Effect.INSTANT,
                     what,
-                    narrower ? "No stored value breaks them." : "No record changes.",
-                    0,
+                    returning > 0 ? returning + " values that were kept aside come back." : otherwise,
+                    returning,
                     false));
         }
     }

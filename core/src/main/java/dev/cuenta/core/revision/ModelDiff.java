@@ -3,6 +3,7 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.IdScheme;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -47,7 +48,7 @@ public final class ModelDiff {
 
     private void compareSections() {
         cannotChange("name", live.name(), next.name(), "is the name of this installation's records");
-        cannotChange("id", live.id(), next.id(), "would give every account another id");
+        compareIds();
         rules("displayName", live.displayName(), next.displayName(), "Display names are made when they are read.");
         rules("password", live.password(), next.password(), "Counts for passwords that are set from now on.");
         rules(
@@ -67,6 +68,21 @@ public final class ModelDiff {
                     Effect.UNSUPPORTED,
                     "`" + path + "` changes.",
                     "It " + why + "; a live model keeps it."));
+        }
+    }
+
+    /** Where the ids that were given can stay, only new accounts are concerned. */
+    private void compareIds() {
+        boolean counting = live.id() == IdScheme.SEQUENCE || next.id() == IdScheme.SEQUENCE;
+        if (counting) {
+            cannotChange(
+                    "id",
+                    live.id(),
+                    next.id(),
+                    "would give every account another id: adopt the accounts into an"
+                            + " installation that has the new scheme, which keeps a map (`cuenta model adopt`)");
+        } else {
+            rules("id", live.id(), next.id(), "Every account keeps its id; new ones get ids of the new scheme.");
         }
     }
 

@@ -35,6 +35,9 @@ public interface StoredRecords {
     /** The column that was kept aside when the field was removed, if one was and it has the same type. */
     Optional<Kept> kept(Field field);
 
+    /** How many values that an earlier, narrower revision put aside come back now that the field has its limits again. */
+    long returning(Field before, Field after);
+
     /**
      * A column that was kept aside.
      *

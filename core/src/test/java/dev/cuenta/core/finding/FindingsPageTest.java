@@ -34,7 +34,8 @@ class FindingsPageTest {
                 # Findings
 
                 What `cuenta model check` can say. Codes are stable: builds and reviews may rely on them. An error keeps a model from being
-                published; a warning and a note do not. `--output json` and `--output sarif` give the same to programs.
+                published; a warning and a note do not. `--output json` and `--output sarif` give the same to programs. What is about stored
+                records and contracts is said only with a running service.
 
                 """);
         for (Severity severity : Severity.values()) {

@@ -31,6 +31,11 @@ class ModelDiffTest {
         }
 
         @Override
+        public long returning(Field before, Field after) {
+            return 0;
+        }
+
+        @Override
         public Optional<Kept> kept(Field field) {
             return Optional.empty();
         }

@@ -22,11 +22,13 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
     /**
      * One row.
      *
+     * @param number its place among those that came with it
      * @param id that it keeps; null for a new one
      * @param created as its own program writes moments
      * @param values by field
      */
     record Row(
+            int number,
             String key,
             @Nullable String id,
             @Nullable String created,
@@ -48,7 +50,7 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
         List<Row> rows = new ArrayList<>();
         if (body.get("accounts") instanceof List<?> accounts && accounts.size() <= MOST) {
             for (int i = 0; i < accounts.size(); i++) {
-                rows.add(row(group(accounts.get(i), "/accounts/" + i)));
+                rows.add(row(i, group(accounts.get(i), "/accounts/" + i)));
             }
         } else {
             throw Problem.invalid("/accounts", "type", "Give a list of " + MOST + " rows at most.");
@@ -59,8 +61,9 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
         return new AdoptedRows(source, text(body, "kind"), clashes, rows);
     }
 
-    private static Row row(Map<String, Object> body) {
+    private static Row row(int number, Map<String, Object> body) {
         return new Row(
+                number,
                 Optional.ofNullable(text(body, "key")).orElse(""),
                 text(body, "id"),
                 text(body, "created"),

@@ -28,29 +28,29 @@ final class AdoptionUseCases {
     }
 
     /** What became of each row, in their order. Rows that were adopted before are left as they are. */
-    List<Intake.Result> adopt(Caller caller, AdoptedRows given) {
+    List<Result> adopt(Caller caller, AdoptedRows given) {
         return live.with(revision -> {
             caller.require(ADOPT, revision.model());
             try {
                 return together(revision, given, given.rows());
             } catch (Problem race) {
                 // Somebody took one of the values meanwhile. Which one, only one row at a time can tell.
-                List<Intake.Result> results = new ArrayList<>();
+                List<Result> results = new ArrayList<>();
                 given.rows().forEach(row -> results.addAll(alone(revision, given, row)));
                 return results;
             }
         });
     }
 
-    private List<Intake.Result> together(LiveRevision revision, AdoptedRows given, List<AdoptedRows.Row> rows) {
+    private List<Result> together(LiveRevision revision, AdoptedRows given, List<AdoptedRows.Row> rows) {
         return revision.write(work -> new Intake(work, given, clock.instant()).take(rows));
     }
 
-    private List<Intake.Result> alone(LiveRevision revision, AdoptedRows given, AdoptedRows.Row row) {
+    private List<Result> alone(LiveRevision revision, AdoptedRows given, AdoptedRows.Row row) {
         try {
             return together(revision, given, List.of(row));
         } catch (Problem refused) {
-            return List.of(Intake.Result.clashing(row, refused.violations(), refused.detail()));
+            return List.of(Result.clashing(row, refused.violations(), refused.detail()));
         }
     }
 

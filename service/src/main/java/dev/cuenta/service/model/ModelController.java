@@ -79,6 +79,13 @@ final class ModelController {
         return ModelJson.findings(models.check(caller, source.name(), source.text()));
     }
 
+    @PostMapping("/databases")
+    ResponseEntity<Map<String, Object>> emptyCopy(Caller caller, @RequestBody Map<String, String> body) {
+        String name = String.valueOf(body.get("name"));
+        Revision revision = models.emptyCopy(caller, name);
+        return ResponseEntity.status(201).body(Map.of("name", name, "revision", revision.number()));
+    }
+
     @PostMapping("/diffs")
     Map<String, Object> diff(Caller caller, @RequestBody Source source) {
         ModelUseCases.Shown shown =

@@ -1,5 +1,6 @@
 package dev.cuenta.service.model;
 
+import dev.cuenta.core.check.StoredFindings;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Severity;
 import dev.cuenta.core.model.AccountModel;
@@ -18,6 +19,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.Control;
 import dev.cuenta.store.revision.CountedRecords;
+import dev.cuenta.store.revision.EmptyCopy;
 import dev.cuenta.store.revision.IdCosts;
 import dev.cuenta.store.revision.Leftovers;
 import dev.cuenta.store.revision.LiveRevision;
@@ -68,6 +70,7 @@ final class ModelUseCases {
     private final LiveRevisions live;
     private final Publisher publisher;
     private final Background background;
+    private final EmptyCopy emptyCopy;
     private final Clock clock;
 
     ModelUseCases(
@@ -76,18 +79,26 @@ final class ModelUseCases {
             LiveRevisions live,
             Publisher publisher,
             Background background,
+            EmptyCopy emptyCopy,
             Clock clock) {
         this.connections = connections;
         this.revisions = revisions;
         this.live = live;
         this.publisher = publisher;
         this.background = background;
+        this.emptyCopy = emptyCopy;
         this.clock = clock;
     }
 
     ModelFile check(Caller caller, String file, String source) {
         require(caller, READ);
-        return ModelFile.read(file, source);
+        return ModelFile.read(
+                file,
+                source,
+                next -> revisions
+                        .live()
+                        .map(any -> new StoredFindings.Stored(
+                                diff(next), counted(next, next).accounts())));
     }
 
     Shown diff(Caller caller, String file, String source, boolean withScript) {
@@ -229,6 +240,20 @@ final class ModelUseCases {
             throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
         }
         return new IdCosts(connections).measure(rows);
+    }
+
+    /** A database of that name with the live shape and no records. */
+    Revision emptyCopy(Caller caller, String name) {
+        require(caller, PUBLISH);
+        if (!name.matches("[a-z][a-z0-9_]{0,49}")) {
+            throw Problem.invalid(
+                    "/name", "name", "A database's name has small letters, digits and underscores, 50 at most.");
+        }
+        Revision revision = revisions
+                .live()
+                .orElseThrow(() -> Problem.of(ProblemKind.CONFLICT, "No account model is published yet."));
+        emptyCopy.make(name, revision);
+        return revision;
     }
 
     List<Tables.Table> tables(Caller caller) {

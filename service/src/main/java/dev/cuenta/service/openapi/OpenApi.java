@@ -134,6 +134,13 @@ final class OpenApi {
                 object(Map.of("rows", Map.of("type", "integer")), List.of("rows")),
                 "200",
                 JSON_OBJECT);
+        add(
+                "/v1/model/databases",
+                "post",
+                "Make a database with the live shape and no records, for tests",
+                object(Map.of("name", text()), List.of("name")),
+                "201",
+                JSON_OBJECT);
         add("/v1/model/schema", "get", "The JSON Schema of model files", null, "200", JSON_OBJECT);
         add("/v1/model/tables", "get", "The tables of the live model, with their sizes", null, "200", JSON_OBJECT);
         add("/v1/model/leftovers", "get", "What publishing kept aside", null, "200", JSON_OBJECT);

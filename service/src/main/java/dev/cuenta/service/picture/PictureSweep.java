@@ -7,6 +7,7 @@ import dev.cuenta.store.revision.LiveRevisions;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -41,8 +42,12 @@ final class PictureSweep implements Job {
             return;
         }
         next = now.plus(EVERY);
-        Set<UUID> kept = contents.keptBefore(now.minus(SETTLED));
-        kept.removeAll(live.with(revision -> revision.read(work -> new Pictures(work).known(kept))));
-        contents.drop(kept);
+        contents.keptBefore(now.minus(SETTLED), this::dropUnknown);
+    }
+
+    private void dropUnknown(Set<UUID> kept) {
+        Set<UUID> unknown = new HashSet<>(kept);
+        unknown.removeAll(live.with(revision -> revision.read(work -> new Pictures(work).known(kept))));
+        contents.drop(unknown);
     }
 }

@@ -4,6 +4,7 @@ import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.core.picture.PictureSize;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -14,13 +15,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Stream;
+import java.util.function.Consumer;
 
 /**
  * Keeps the bytes in a folder that all instances share. A file is named by its picture's id and size, and comes into being
  * whole: it is written beside and then renamed.
  */
 public final class FolderContents implements PictureContents {
+    private static final int PAGE = 1000;
+
     private final Path folder;
 
     /** @param folder is made if it is not there */
@@ -55,17 +58,22 @@ public final class FolderContents implements PictureContents {
     }
 
     @Override
-    public Set<UUID> keptBefore(Instant moment) {
-        return attempt(() -> {
+    public void keptBefore(Instant moment, Consumer<Set<UUID>> some) {
+        attempt(() -> {
             Set<UUID> kept = new HashSet<>();
-            try (Stream<Path> files = Files.list(folder)) {
-                for (Path file : files.filter(path -> isPicture(path)).toList()) {
+            try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, FolderContents::isPicture)) {
+                for (Path file : files) {
                     if (Files.getLastModifiedTime(file).toInstant().isBefore(moment)) {
                         kept.add(UUID.fromString(file.getFileName().toString().substring(0, 36)));
                     }
+                    if (kept.size() == PAGE) {
+                        some.accept(Set.copyOf(kept));
+                        kept.clear();
+                    }
                 }
             }
-            return kept;
+            some.accept(Set.copyOf(kept));
+            return folder;
         });
     }
 

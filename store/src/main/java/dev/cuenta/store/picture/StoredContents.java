@@ -6,13 +6,17 @@ import dev.cuenta.store.database.Connections;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 
 /** Keeps the bytes in PostgreSQL, where they are part of every backup. */
 public final class StoredContents implements PictureContents {
+    private static final int PAGE = 1000;
+
     private final Connections connections;
 
     public StoredContents(Connections connections) {
@@ -40,12 +44,24 @@ public final class StoredContents implements PictureContents {
     }
 
     @Override
-    public Set<UUID> keptBefore(Instant moment) {
-        return connections.each(
-                sql -> new HashSet<>(sql.sql("select distinct picture from cuenta.picture_content where kept_at < ?")
-                        .param(Timestamp.from(moment))
-                        .query(UUID.class)
-                        .list()));
+    public void keptBefore(Instant moment, Consumer<Set<UUID>> some) {
+        UUID last = new UUID(0, 0);
+        List<UUID> page;
+        do {
+            page = page(moment, last);
+            if (!page.isEmpty()) {
+                last = page.get(page.size() - 1);
+                some.accept(new HashSet<>(page));
+            }
+        } while (page.size() == PAGE);
+    }
+
+    private List<UUID> page(Instant moment, UUID after) {
+        return connections.each(sql -> sql.sql(
+                        "select distinct picture from cuenta.picture_content where kept_at < ? and picture > ? order by picture limit ?")
+                .params(Timestamp.from(moment), after, PAGE)
+                .query(UUID.class)
+                .list());
     }
 
     @Override

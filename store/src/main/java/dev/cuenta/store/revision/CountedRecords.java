@@ -166,6 +166,15 @@ public final class CountedRecords implements StoredRecords {
     }
 
     @Override
+    public long returning(Field before, Field after) {
+        return connections
+                .each(sql -> new KeptColumns(sql).fitting(after, shape))
+                .map(name -> count("select count(*) from " + table(after) + " where "
+                        + Fills.returning(new Plan.Same(before, after), Shape.column(before), name)))
+                .orElse(0L);
+    }
+
+    @Override
     public Optional<Kept> kept(Field field) {
         return connections
                 .each(sql -> new KeptColumns(sql).fitting(field, shape))

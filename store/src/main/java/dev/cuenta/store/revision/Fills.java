@@ -52,6 +52,34 @@ final class Fills {
         return walk(Ddl.keyOf(field), qualified(field.path().profile()), quoted(column) + " is null", work);
     }
 
+    /** Gives back what a narrower revision put aside, where nobody gave another value since. */
+    String restored(Plan.Same same, String column, String kept) {
+        Field field = same.after();
+        String condition = returning(same, column, kept);
+        String work = "update %1$s set %2$s = %3$s where %4$s in (select key from batch) and %5$s returning 1"
+                .formatted(
+                        qualified(field.path().profile()), quoted(column), quoted(kept), Ddl.keyOf(field), condition);
+        return walk(Ddl.keyOf(field), qualified(field.path().profile()), condition, work);
+    }
+
+    /** Whether a record's value was put aside by the narrower rules and has a place again under the new ones. */
+    static String returning(Plan.Same same, String column, String kept) {
+        String instead = same.before()
+                .forExisting()
+                .map(value -> literal(same.before().column(), value))
+                .orElse("null");
+        return "%1$s is not null and %2$s is not distinct from %3$s and not (%4$s) and (%5$s)"
+                .formatted(
+                        quoted(kept), quoted(column), instead, rules(same.before(), kept), rules(same.after(), kept));
+    }
+
+    private static String rules(Field field, String column) {
+        List<String> conditions = Shape.checks(field, column).stream()
+                .map(check -> "(" + check.condition() + ")")
+                .toList();
+        return conditions.isEmpty() ? "true" : String.join(" and ", conditions);
+    }
+
     private static String constant(Field field, String column) {
         return "update %1$s set %2$s = %3$s where %4$s in (select key from batch) and %2$s is null returning 1"
                 .formatted(

@@ -5,13 +5,11 @@ import static dev.cuenta.store.revision.Shape.quoted;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.revision.Conversion;
 import dev.cuenta.core.type.Column;
-import dev.cuenta.core.type.Outcome;
 import dev.cuenta.store.database.Connections;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
@@ -173,23 +171,27 @@ final class LiveStatements implements Statements {
         }
     }
 
-    private record Stored(String key, Object value) {}
+    private record Stored(
+            String key, @Nullable Object value, @Nullable Object original) {}
 
     private Batch convert(Twin twin, String after, int most, JdbcClient together) {
         String key = Ddl.keyOf(twin.field());
         Column column = twin.formerField().column();
         List<Stored> stored = together.sql(
-                        "select cast(%1$s as text) as stored_key, %2$s from %3$s where %1$s > cast(? as %4$s) and %2$s is not null and %5$s is null order by %1$s limit %6$d for update"
+                        "select cast(%1$s as text) as stored_key, %2$s, %7$s from %3$s where %1$s > cast(? as %4$s) and (%2$s is not null or %7$s is not null) and %5$s is null order by %1$s limit %6$d for update"
                                 .formatted(
                                         key,
                                         quoted(twin.formerColumn()),
                                         twin.table(),
                                         shape.idType(),
                                         quoted(twin.column()),
-                                        most))
+                                        most,
+                                        twin.originals()))
                 .param(after)
-                .query((row, index) ->
-                        new Stored(row.getString(1), Objects.requireNonNull(ColumnValues.get(row, 2, column))))
+                .query((row, index) -> new Stored(
+                        row.getString(1),
+                        ColumnValues.get(row, 2, column),
+                        ColumnValues.get(row, 3, twin.field().column())))
                 .list();
         write(twin, stored, key, together);
         return new Batch(
@@ -201,8 +203,8 @@ final class LiveStatements implements Statements {
         List<String> values = new ArrayList<>();
         Object otherwise = twin.field().forExisting().orElse(null);
         for (Stored each : stored) {
-            Outcome outcome = Conversion.convert(each.value(), twin.formerField(), twin.field());
-            Object value = outcome.value().orElse(otherwise);
+            Object value = Conversion.settle(each.value(), each.original(), twin.formerField(), twin.field())
+                    .orElse(each.value() == null ? null : otherwise);
             if (value != null) {
                 keys.add(each.key());
                 values.add(ColumnValues.text(twin.field().column(), value));

@@ -41,15 +41,17 @@ public final class Publisher {
         this.live = live;
     }
 
-    /** Makes the tables that an earlier version of the service did not have yet. */
+    /** Makes the tables that an earlier version of the service did not have yet; instances that start together wait for each other. */
     public void prepare() {
         revisions
                 .live()
-                .ifPresent(revision -> connections.alone(
-                        LOCK,
-                        sql -> new Ddl(Revisions.modelOf(revision))
-                                .dependentTables()
-                                .forEach(statement -> sql.sql(statement).update())));
+                .ifPresent(revision -> connections.together(sql -> {
+                    sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta prepare', 0))")
+                            .query(row -> {});
+                    List<String> statements = new Ddl(Revisions.modelOf(revision)).dependentTables();
+                    statements.forEach(statement -> sql.sql(statement).update());
+                    return statements.size();
+                }));
     }
 
     /**

@@ -113,6 +113,7 @@ final class Steps {
                 fillEmpty(same.after(), whereabouts.now(same));
             }
         }
+        plan.unconverted().forEach(this::giveBack);
         for (Twin twin : whereabouts.twinsToSettle()) {
             statements.convert(twin);
             if (twin.field().required() && twin.field().answersForExisting()) {
@@ -120,6 +121,18 @@ final class Steps {
             }
         }
         fillProfiles();
+    }
+
+    private void giveBack(Plan.Same same) {
+        if (!same.before().limits().equals(same.after().limits())) {
+            String column = whereabouts.now(same);
+            kept.fitting(same.after(), ddl.shape())
+                    .ifPresent(aside -> statements.walk(
+                            "select count(*) from "
+                                    + Shape.qualified(same.after().path().profile()) + " where "
+                                    + Fills.returning(same, column, aside),
+                            fills.restored(same, column, aside)));
+        }
     }
 
     private void fillEmpty(Field field, String column) {

@@ -17,10 +17,11 @@ public final class Tables {
      * A table of the model.
      *
      * @param profile null for the account's own
-     * @param rows as the database estimates them, which costs nothing
+     * @param rows as the database estimates them, which costs nothing; null before it did so for the first time
      * @param bytes with indexes
      */
-    public record Table(String name, @Nullable String profile, long rows, long bytes, List<Column> columns) {}
+    public record Table(
+            String name, @Nullable String profile, @Nullable Long rows, long bytes, List<Column> columns) {}
 
     private final Connections connections;
 
@@ -44,10 +45,10 @@ public final class Tables {
                         new Column(field.path().toString(), Shape.column(field), shape.type(field), field.required()))
                 .toList();
         return connections.each(sql -> sql.sql(
-                        "select greatest(reltuples, 0)::bigint, pg_total_relation_size(oid) from pg_class where oid = to_regclass(?)")
+                        "select nullif(reltuples, -1)::bigint, pg_total_relation_size(oid) from pg_class where oid = to_regclass(?)")
                 .param(Shape.qualified(profile))
                 .query((row, index) ->
-                        new Table(Shape.table(profile), profile, row.getLong(1), row.getLong(2), columns))
+                        new Table(Shape.table(profile), profile, row.getObject(1, Long.class), row.getLong(2), columns))
                 .single());
     }
 }

@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Field;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A column beside the one whose values it takes over, converted. While instances of both revisions write, a trigger carries
@@ -17,9 +18,12 @@ final class Twin {
     private final int number;
     private final Shape shape;
     private final Shape before;
+    private final @Nullable String original;
 
-    Twin(Plan.Same same, Plan plan) {
+    /** @param original where the values are kept that the field had when it was last as it is to be; null if nowhere */
+    Twin(Plan.Same same, Plan plan, @Nullable String original) {
         this.same = same;
+        this.original = original;
         this.number = plan.number();
         this.shape = new Shape(plan.next());
         this.before = new Shape(Objects.requireNonNull(plan.base()));
@@ -40,6 +44,11 @@ final class Twin {
     /** What the column is called until it gets the field's name. */
     String column() {
         return Shape.fitting("next_r" + number + "_" + Shape.column(field()));
+    }
+
+    /** The column of the originals, or what SQL has for none. */
+    String originals() {
+        return original == null ? "cast(null as " + type() + ")" : quoted(original);
     }
 
     String formerColumn() {

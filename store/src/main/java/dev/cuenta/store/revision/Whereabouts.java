@@ -16,7 +16,11 @@ final class Whereabouts {
         this.plan = plan;
         this.catalogue = catalogue;
         this.kept = kept;
-        this.twins = plan.converted().stream().map(same -> new Twin(same, plan)).toList();
+        Shape shape = new Shape(plan.next());
+        this.twins = plan.converted().stream()
+                .map(same ->
+                        new Twin(same, plan, kept.fitting(same.after(), shape).orElse(null)))
+                .toList();
     }
 
     List<Twin> twins() {

@@ -7,6 +7,7 @@ import dev.cuenta.core.picture.PictureSize;
 import dev.cuenta.store.database.TestDatabase;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
@@ -49,8 +50,14 @@ class PictureContentsTest {
             Instant before = Instant.now().minusSeconds(60);
             contents().keep(PORTRAIT, SIZES);
 
-            assertThat(contents().keptBefore(before)).isEmpty();
-            assertThat(contents().keptBefore(Instant.now().plusSeconds(60))).containsExactly(PORTRAIT);
+            assertThat(keptBefore(before)).isEmpty();
+            assertThat(keptBefore(Instant.now().plusSeconds(60))).containsExactly(PORTRAIT);
+        }
+
+        private Set<UUID> keptBefore(Instant moment) {
+            Set<UUID> kept = new HashSet<>();
+            contents().keptBefore(moment, kept::addAll);
+            return kept;
         }
     }
 

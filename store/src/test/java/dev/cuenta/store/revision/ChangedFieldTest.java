@@ -2,6 +2,7 @@ package dev.cuenta.store.revision;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
@@ -156,6 +157,46 @@ class ChangedFieldTest {
                         .list())
                 .containsExactlyInAnyOrder("12", " 7 ", "long", "3.50");
         assertThat(clean()).isEmpty();
+    }
+
+    @Test
+    void a_type_that_is_taken_back_gives_the_originals_back_where_nobody_changed_them_since() {
+        String before = with("metres: { type: string }");
+        database.publish(before);
+        Map<String, AccountId> accounts = accounts(Map.of("a", "12", "b", " 7 ", "c", "long", "d", "3"));
+        database.publish(with("metres: { type: integer }"));
+        database.sql()
+                .sql("update accounts.account set metres = 13 where email = 'a@marea.example'")
+                .update();
+        database.sql()
+                .sql("update accounts.account set metres = null where email = 'd@marea.example'")
+                .update();
+        database.publish(before);
+
+        assertThat(value(accounts.get("a"), "metres")).isEqualTo("13");
+        assertThat(value(accounts.get("b"), "metres")).isEqualTo(" 7 ");
+        assertThat(value(accounts.get("c"), "metres")).isEqualTo("long");
+        assertThat(value(accounts.get("d"), "metres")).isNull();
+    }
+
+    @Test
+    void limits_that_are_taken_back_give_back_what_they_had_put_aside() {
+        String before = with("metres: { type: string, maxLength: 9 }");
+        database.publish(before);
+        Map<String, AccountId> accounts = accounts(Map.of("a", "twelve", "b", "seven", "c", "9"));
+        database.publish(with("metres: { type: string, maxLength: 2 }"));
+        assertThat(value(accounts.get("a"), "metres")).isNull();
+        database.sql()
+                .sql("update accounts.account set metres = '7' where email = 'b@marea.example'")
+                .update();
+        Diff back = database.publish(before);
+
+        assertThat(back.changes())
+                .extracting(Change::name, Change::effect, Change::records)
+                .containsExactly(tuple("limits-widened:metres", Effect.BACKFILL, 1L));
+        assertThat(value(accounts.get("a"), "metres")).isEqualTo("twelve");
+        assertThat(value(accounts.get("b"), "metres")).isEqualTo("7");
+        assertThat(value(accounts.get("c"), "metres")).isEqualTo("9");
     }
 
     /** More than one batch, and keys whose order as texts is another than their own. */
