@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.cuenta.core.model.Models;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -21,6 +22,8 @@ class WalkTest {
     void the_readme_says_what_happens() throws IOException {
         List<Step> steps = steps(Files.readString(Models.root().resolve("README.md")));
         assertThat(steps).hasSizeGreaterThan(9);
+        // Of whoever took the walk before.
+        Files.deleteIfExists(Path.of("/tmp/adoption.yaml"));
         try (Installation marea = Installation.marea()) {
             marea.cuenta("sample", "40", "--seed", "7480").succeeds();
             String before = "";

@@ -1,6 +1,7 @@
 package dev.cuenta.cli.model;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.client.CuentaClient;
@@ -59,7 +60,10 @@ final class AdoptedCommand implements Runnable {
     }
 
     private static void map(String source, CuentaClient client, PrintWriter out) {
-        CsvWriter csv = CsvWriter.builder().bufferSize(0).build(out);
+        CsvWriter csv = CsvWriter.builder()
+                .lineDelimiter(LineDelimiter.LF)
+                .bufferSize(0)
+                .build(out);
         csv.writeRecord("key", "account");
         String after = "";
         JsonNode page;

@@ -1,6 +1,7 @@
 package dev.cuenta.cli.model;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
 import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.adoption.AdoptionPlan;
 import dev.cuenta.core.adoption.Source;
@@ -48,7 +49,7 @@ final class Bringing {
         checkColumns();
         List.of("brought", "joined", "present", "skipped", "clashing").forEach(outcome -> outcomes.put(outcome, 0L));
         long rows = source.rows();
-        try (CsvWriter csv = CsvWriter.builder().build(report)) {
+        try (CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.LF).build(report)) {
             csv.writeRecord("key", "outcome", "where", "why");
             source.each(row -> {
                 batch.add(plan.document(row));
