@@ -3,6 +3,7 @@ package dev.cuenta.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.Models;
+import java.awt.image.BufferedImage;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -10,6 +11,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.function.BooleanSupplier;
+import javax.imageio.ImageIO;
 import org.assertj.core.api.SoftAssertions;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -72,6 +74,51 @@ class ConsoleTest {
         type("#password", Installation.PASSWORD);
         click("button[type=submit]");
         find("table.ledger tbody tr");
+    }
+
+    @Test
+    void a_picture_is_uploaded_shown_and_an_earlier_one_comes_back(@TempDir Path folder) throws IOException {
+        open("/me");
+        upload(picture(folder, 40));
+        await("the picture", () -> shownWidth(".size-32") == 384);
+        upload(picture(folder, 50));
+        click("button[title^='Bring back']");
+        await("the picture", () -> pictures().contains("40 x 20"));
+        await(
+                "the picture",
+                () -> pictures().lines().anyMatch(line -> line.startsWith("current") && line.contains("40 x 20")));
+
+        assertThat(shownWidth("img[src*='person.card']")).isPositive();
+        open("/accounts");
+        await("the picture", () -> shownWidth("table.ledger img") == 96);
+        Path text = Files.writeString(folder.resolve("text.png"), "no picture");
+        open("/me");
+        upload(text);
+        assertThat(find("[role=alert]").getText()).contains("Is not a picture that can be kept");
+    }
+
+    private static void upload(Path file) {
+        // Hidden from eyes, behind a button that looks like the others.
+        new WebDriverWait(browser, Duration.ofSeconds(15))
+                .until(ExpectedConditions.presenceOfElementLocated(By.cssSelector("input[type=file]")))
+                .sendKeys(file.toString());
+    }
+
+    private static long shownWidth(String image) {
+        return (Long) browser.executeScript(
+                "return [...document.querySelectorAll(arguments[0])].map(it => it.naturalWidth ?? 0).find(width => width > 0) ?? 0",
+                image);
+    }
+
+    private static String pictures() {
+        return marea.cuenta("accounts", "picture", Installation.OPERATOR, "person.portrait")
+                .text();
+    }
+
+    private static Path picture(Path folder, int width) throws IOException {
+        Path file = folder.resolve(width + ".png");
+        ImageIO.write(new BufferedImage(width, 20, BufferedImage.TYPE_INT_RGB), "png", file.toFile());
+        return file;
     }
 
     @Test

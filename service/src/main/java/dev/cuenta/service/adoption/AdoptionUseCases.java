@@ -1,5 +1,7 @@
 package dev.cuenta.service.adoption;
 
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.adoption.Adoptions;
@@ -11,6 +13,8 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Rows of other programs become accounts, a batch in one transaction. */
@@ -31,27 +35,37 @@ final class AdoptionUseCases {
     List<Result> adopt(Caller caller, AdoptedRows given) {
         return live.with(revision -> {
             caller.require(ADOPT, revision.model());
+            Kind kind = kind(revision.model(), given.kind());
             try {
-                return together(revision, given, given.rows());
+                return together(revision, kind, given, given.rows());
             } catch (Problem race) {
                 // Somebody took one of the values meanwhile. Which one, only one row at a time can tell.
                 List<Result> results = new ArrayList<>();
-                given.rows().forEach(row -> results.addAll(alone(revision, given, row)));
+                given.rows().forEach(row -> results.addAll(alone(revision, kind, given, row)));
                 return results;
             }
         });
     }
 
-    private List<Result> together(LiveRevision revision, AdoptedRows given, List<AdoptedRows.Row> rows) {
-        return revision.write(work -> new Intake(work, given, clock.instant()).take(rows));
+    private List<Result> together(LiveRevision revision, Kind kind, AdoptedRows given, List<AdoptedRows.Row> rows) {
+        return revision.write(work -> new Intake(work, kind, given, clock.instant()).take(rows));
     }
 
-    private List<Result> alone(LiveRevision revision, AdoptedRows given, AdoptedRows.Row row) {
+    private List<Result> alone(LiveRevision revision, Kind kind, AdoptedRows given, AdoptedRows.Row row) {
         try {
-            return together(revision, given, List.of(row));
+            return together(revision, kind, given, List.of(row));
         } catch (Problem refused) {
             return List.of(Result.clashing(row, refused.violations(), refused.detail()));
         }
+    }
+
+    private static Kind kind(AccountModel model, @Nullable String name) {
+        if (name == null) {
+            return model.defaultKind();
+        }
+        return Optional.ofNullable(model.kinds().get(name))
+                .orElseThrow(() -> Problem.invalid(
+                        "/kind", "option", "The live model has no kind `" + name + "`. Publish the model first."));
     }
 
     List<Summary> summaries(Caller caller) {

@@ -6,7 +6,6 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.Kind;
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.store.account.Ids;
@@ -32,23 +31,14 @@ final class Intake {
     final Adoptions adoptions;
     final List<Field> uniqueFields;
 
-    Intake(Work work, AdoptedRows given, Instant now) {
+    Intake(Work work, Kind kind, AdoptedRows given, Instant now) {
         this.work = work;
         this.given = given;
         this.now = now;
         this.model = work.revision().model();
-        this.kind = kind(model, given.kind());
+        this.kind = kind;
         this.adoptions = new Adoptions(work);
         this.uniqueFields = model.fieldsOf(kind).stream().filter(Field::unique).toList();
-    }
-
-    private static Kind kind(AccountModel model, @Nullable String name) {
-        if (name == null) {
-            return model.defaultKind();
-        }
-        return Optional.ofNullable(model.kinds().get(name))
-                .orElseThrow(() -> Problem.invalid(
-                        "/kind", "option", "The live model has no kind `" + name + "`. Publish the model first."));
     }
 
     /** In the order of the rows. */

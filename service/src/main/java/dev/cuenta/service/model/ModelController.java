@@ -7,7 +7,6 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.Control;
-import dev.cuenta.store.revision.IdCosts;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.Revision;
 import java.net.URI;
@@ -79,13 +78,6 @@ final class ModelController {
         return ModelJson.findings(models.check(caller, source.name(), source.text()));
     }
 
-    @PostMapping("/databases")
-    ResponseEntity<Map<String, Object>> emptyCopy(Caller caller, @RequestBody Map<String, String> body) {
-        String name = String.valueOf(body.get("name"));
-        Revision revision = models.emptyCopy(caller, name);
-        return ResponseEntity.status(201).body(Map.of("name", name, "revision", revision.number()));
-    }
-
     @PostMapping("/diffs")
     Map<String, Object> diff(Caller caller, @RequestBody Source source) {
         ModelUseCases.Shown shown =
@@ -135,41 +127,9 @@ final class ModelController {
         return ModelJson.revision(models.control(caller, number, wanted.control()));
     }
 
-    @GetMapping("/verification")
-    ModelUseCases.Verified verify(Caller caller) {
-        return models.verify(caller);
-    }
-
-    /** How many ids of each scheme to measure with. */
-    record Rows(int rows) {}
-
-    @PostMapping("/id-costs")
-    Map<String, Object> idCosts(Caller caller, @RequestBody Rows wanted) {
-        List<IdCosts.Cost> costs = models.idCosts(caller, wanted.rows());
-        return Map.of("items", costs, "words", IdCosts.inWords(costs));
-    }
-
     @GetMapping("/schema")
     Map<String, Object> schema(Caller caller) {
         return FormatSchema.schema();
-    }
-
-    @GetMapping("/tables")
-    Map<String, Object> tables(Caller caller) {
-        return Map.of("items", models.tables(caller));
-    }
-
-    @GetMapping("/leftovers")
-    Map<String, Object> leftovers(Caller caller) {
-        return Map.of("items", models.leftovers(caller));
-    }
-
-    /** Up to which revision what was kept aside is to go. */
-    record Sweep(int upToRevision) {}
-
-    @PostMapping("/sweeps")
-    Map<String, Object> sweep(Caller caller, @RequestBody Sweep sweep) {
-        return Map.of("items", models.sweep(caller, sweep.upToRevision()));
     }
 
     @GetMapping("/matrix")

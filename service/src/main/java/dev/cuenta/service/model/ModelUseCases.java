@@ -19,16 +19,11 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.Control;
 import dev.cuenta.store.revision.CountedRecords;
-import dev.cuenta.store.revision.EmptyCopy;
-import dev.cuenta.store.revision.IdCosts;
-import dev.cuenta.store.revision.Leftovers;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
-import dev.cuenta.store.revision.Tables;
-import dev.cuenta.store.revision.Verification;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -40,10 +35,6 @@ import org.springframework.stereotype.Component;
 /** Checking, comparing and publishing account models. */
 @Component
 final class ModelUseCases {
-    private static final String READ = "model.read";
-    private static final String PUBLISH = "model.publish";
-    private static final int LEAST_ROWS = 1000;
-    private static final int MOST_ROWS = 5_000_000;
     private static final Set<Effect> REWRITING = Set.of(Effect.BACKFILL, Effect.NARROWING);
 
     /**
@@ -59,39 +50,36 @@ final class ModelUseCases {
             long recordsPerSecond,
             List<String> script) {}
 
-    /** The live revision held against the database. */
-    record Verified(int revision, String shape, List<Verification.Difference> differences) {}
-
     /** What a publish is asked to do. */
     record Publish(String file, String source, @Nullable String fingerprint, Set<String> allow, String message) {}
 
     private final Connections connections;
     private final Revisions revisions;
     private final LiveRevisions live;
+    private final ModelRights rights;
     private final Publisher publisher;
     private final Background background;
-    private final EmptyCopy emptyCopy;
     private final Clock clock;
 
     ModelUseCases(
             Connections connections,
             Revisions revisions,
             LiveRevisions live,
+            ModelRights rights,
             Publisher publisher,
             Background background,
-            EmptyCopy emptyCopy,
             Clock clock) {
         this.connections = connections;
         this.revisions = revisions;
         this.live = live;
+        this.rights = rights;
         this.publisher = publisher;
         this.background = background;
-        this.emptyCopy = emptyCopy;
         this.clock = clock;
     }
 
     ModelFile check(Caller caller, String file, String source) {
-        require(caller, READ);
+        rights.require(caller, ModelRights.READ);
         return ModelFile.read(
                 file,
                 source,
@@ -102,7 +90,7 @@ final class ModelUseCases {
     }
 
     Shown diff(Caller caller, String file, String source, boolean withScript) {
-        require(caller, READ);
+        rights.require(caller, ModelRights.READ);
         ModelFile checked = ModelFile.read(file, source);
         AccountModel next = checked.model().orElse(null);
         if (next == null) {
@@ -144,7 +132,7 @@ final class ModelUseCases {
      * @return the revision with its progress
      */
     Revision publish(Caller caller, Publish request) {
-        require(caller, PUBLISH);
+        rights.require(caller, ModelRights.PUBLISH);
         Optional<Revision> unfinished = revisions.unfinished();
         if (unfinished
                 .filter(revision -> revision.source().equals(request.source()))
@@ -207,7 +195,7 @@ final class ModelUseCases {
     }
 
     Revision revision(Caller caller, int number) {
-        require(caller, READ);
+        rights.require(caller, ModelRights.READ);
         return revisions
                 .numbered(number)
                 .orElseThrow(() -> Problem.of(
@@ -217,58 +205,10 @@ final class ModelUseCases {
 
     /** Pauses, resumes or cancels a publish that is under way. */
     Revision control(Caller caller, int number, Control wanted) {
-        require(caller, PUBLISH);
+        rights.require(caller, ModelRights.PUBLISH);
         Revision revision = revisions.control(number, wanted);
         background.hurry();
         return revision;
-    }
-
-    Verified verify(Caller caller) {
-        return look(caller, revision -> {
-            Verification verification = new Verification(connections);
-            return new Verified(
-                    revision.number(),
-                    verification.fingerprint(revision.model()),
-                    verification.differences(revision.model()));
-        });
-    }
-
-    /** Measures for some seconds, in temporary tables. */
-    List<IdCosts.Cost> idCosts(Caller caller, int rows) {
-        require(caller, READ);
-        if (rows < LEAST_ROWS || rows > MOST_ROWS) {
-            throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
-        }
-        return new IdCosts(connections).measure(rows);
-    }
-
-    /** A database of that name with the live shape and no records. */
-    Revision emptyCopy(Caller caller, String name) {
-        require(caller, PUBLISH);
-        if (!name.matches("[a-z][a-z0-9_]{0,49}")) {
-            throw Problem.invalid(
-                    "/name", "name", "A database's name has small letters, digits and underscores, 50 at most.");
-        }
-        Revision revision = revisions
-                .live()
-                .orElseThrow(() -> Problem.of(ProblemKind.CONFLICT, "No account model is published yet."));
-        emptyCopy.make(name, revision);
-        return revision;
-    }
-
-    List<Tables.Table> tables(Caller caller) {
-        return look(caller, revision -> new Tables(connections).list(revision.model()));
-    }
-
-    List<Leftovers.Leftover> leftovers(Caller caller) {
-        require(caller, READ);
-        return new Leftovers(connections).list();
-    }
-
-    /** Drops for good what revisions up to the given one put aside. */
-    List<Leftovers.Leftover> sweep(Caller caller, int upToRevision) {
-        require(caller, PUBLISH);
-        return new Leftovers(connections).sweep(upToRevision);
     }
 
     /** How long the step of a publish has been going on. */
@@ -277,13 +217,13 @@ final class ModelUseCases {
     }
 
     List<Revision> history(Caller caller) {
-        require(caller, READ);
+        rights.require(caller, ModelRights.READ);
         return revisions.history();
     }
 
     <T> T look(Caller caller, Function<LiveRevision, T> question) {
         return live.with(revision -> {
-            caller.require(READ, revision.model());
+            caller.require(ModelRights.READ, revision.model());
             return question.apply(revision);
         });
     }
@@ -291,15 +231,5 @@ final class ModelUseCases {
     /** What every signed-in caller may ask: what concerns their own rights. */
     <T> T lookAtOwnRights(Function<LiveRevision, T> question) {
         return live.with(question);
-    }
-
-    /** Before the first revision there are no roles yet, and only the installation key's holder gets this far. */
-    private void require(Caller caller, String permission) {
-        if (live.present()) {
-            live.with(revision -> {
-                caller.require(permission, revision.model());
-                return revision;
-            });
-        }
     }
 }

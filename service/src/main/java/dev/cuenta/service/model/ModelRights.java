@@ -1,0 +1,28 @@
+package dev.cuenta.service.model;
+
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.revision.LiveRevisions;
+import org.springframework.stereotype.Component;
+
+/** Who may look at models, and who may change them. */
+@Component
+final class ModelRights {
+    static final String READ = "model.read";
+    static final String PUBLISH = "model.publish";
+
+    private final LiveRevisions live;
+
+    ModelRights(LiveRevisions live) {
+        this.live = live;
+    }
+
+    /** Before the first revision there are no roles yet, and only the installation key's holder gets this far. */
+    void require(Caller caller, String permission) {
+        if (live.present()) {
+            live.with(revision -> {
+                caller.require(permission, revision.model());
+                return revision;
+            });
+        }
+    }
+}

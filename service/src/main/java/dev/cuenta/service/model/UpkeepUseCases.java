@@ -1,0 +1,98 @@
+package dev.cuenta.service.model;
+
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.EmptyCopy;
+import dev.cuenta.store.revision.IdCosts;
+import dev.cuenta.store.revision.Leftovers;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Revision;
+import dev.cuenta.store.revision.Revisions;
+import dev.cuenta.store.revision.Tables;
+import dev.cuenta.store.revision.Verification;
+import java.util.List;
+import java.util.function.Function;
+import org.springframework.stereotype.Component;
+
+/** Looking after the database of a model: what differs, what lies about, what it costs. */
+@Component
+final class UpkeepUseCases {
+    private static final int LEAST_ROWS = 1000;
+    private static final int MOST_ROWS = 5_000_000;
+
+    /** The live revision held against the database. */
+    record Verified(int revision, String shape, List<Verification.Difference> differences) {}
+
+    private final Connections connections;
+    private final Revisions revisions;
+    private final LiveRevisions live;
+    private final ModelRights rights;
+    private final EmptyCopy emptyCopy;
+
+    UpkeepUseCases(
+            Connections connections, Revisions revisions, LiveRevisions live, ModelRights rights, EmptyCopy emptyCopy) {
+        this.connections = connections;
+        this.revisions = revisions;
+        this.live = live;
+        this.rights = rights;
+        this.emptyCopy = emptyCopy;
+    }
+
+    Verified verify(Caller caller) {
+        return look(caller, revision -> {
+            Verification verification = new Verification(connections);
+            return new Verified(
+                    revision.number(),
+                    verification.fingerprint(revision.model()),
+                    verification.differences(revision.model()));
+        });
+    }
+
+    /** Measures for some seconds, in temporary tables. */
+    List<IdCosts.Cost> idCosts(Caller caller, int rows) {
+        rights.require(caller, ModelRights.READ);
+        if (rows < LEAST_ROWS || rows > MOST_ROWS) {
+            throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
+        }
+        return new IdCosts(connections).measure(rows);
+    }
+
+    /** A database of that name with the live shape and no records. */
+    Revision emptyCopy(Caller caller, String name) {
+        rights.require(caller, ModelRights.PUBLISH);
+        if (!name.matches("[a-z][a-z0-9_]{0,49}")) {
+            throw Problem.invalid(
+                    "/name", "name", "A database's name has small letters, digits and underscores, 50 at most.");
+        }
+        Revision revision = revisions
+                .live()
+                .orElseThrow(() -> Problem.of(ProblemKind.CONFLICT, "No account model is published yet."));
+        emptyCopy.make(name, revision);
+        return revision;
+    }
+
+    List<Tables.Table> tables(Caller caller) {
+        return look(caller, revision -> new Tables(connections).list(revision.model()));
+    }
+
+    List<Leftovers.Leftover> leftovers(Caller caller) {
+        rights.require(caller, ModelRights.READ);
+        return new Leftovers(connections).list();
+    }
+
+    /** Drops for good what revisions up to the given one put aside. */
+    List<Leftovers.Leftover> sweep(Caller caller, int upToRevision) {
+        rights.require(caller, ModelRights.PUBLISH);
+        return new Leftovers(connections).sweep(upToRevision);
+    }
+
+    private <T> T look(Caller caller, Function<LiveRevision, T> question) {
+        return live.with(revision -> {
+            caller.require(ModelRights.READ, revision.model());
+            return question.apply(revision);
+        });
+    }
+}
