@@ -55,20 +55,6 @@ record Guess(
             "signed_up_at");
     private static final Set<String> MODIFIED_NAMES =
             Set.of("updated", "updated_at", "modified", "modified_at", "last_modified", "changed_at");
-    private static final Set<String> RESERVED = Set.of(
-            "id",
-            "kind",
-            "displayName",
-            "roles",
-            "tenants",
-            "meta",
-            "password",
-            "version",
-            "createdAt",
-            "lastModifiedAt",
-            "accountId",
-            "now",
-            "today");
     private static final List<Integer> LENGTHS = List.of(20, 40, 80, 120, 160, 255);
     private static final double MOST = 0.95;
 
@@ -251,7 +237,7 @@ record Guess(
         String name = camelCase(column.substring(dot + 1));
         return new FieldPath(
                 dot < 0 ? null : camelCase(column.substring(0, dot)),
-                RESERVED.contains(name) ? "former" + capital(name) : name);
+                FieldPath.RESERVED.contains(name) ? "former" + capital(name) : name);
     }
 
     static String camelCase(String column) {

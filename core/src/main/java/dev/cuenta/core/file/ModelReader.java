@@ -25,20 +25,6 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads the sections of a model file. */
 final class ModelReader {
-    private static final Set<String> RESERVED_FIELDS = Set.of(
-            "id",
-            "kind",
-            "displayName",
-            "roles",
-            "tenants",
-            "meta",
-            "password",
-            "version",
-            "createdAt",
-            "lastModifiedAt",
-            "accountId",
-            "now",
-            "today");
     private static final Set<Party> NOBODY = Set.of();
 
     private final Findings findings;
@@ -98,7 +84,7 @@ final class ModelReader {
 
     private void readFields(@Nullable String profile, Section section, FieldReader reader) {
         for (Section.Named named : section.named()) {
-            if (RESERVED_FIELDS.contains(named.name())) {
+            if (FieldPath.RESERVED.contains(named.name())) {
                 named.element()
                         .report(
                                 FindingCode.RESERVED_NAME,
@@ -113,7 +99,7 @@ final class ModelReader {
 
     private void readProfiles(Section section, FieldReader reader) {
         for (Section.Named named : section.named()) {
-            if (RESERVED_FIELDS.contains(named.name()) || fields.containsKey(new FieldPath(null, named.name()))) {
+            if (FieldPath.RESERVED.contains(named.name()) || fields.containsKey(new FieldPath(null, named.name()))) {
                 named.element()
                         .report(
                                 FindingCode.RESERVED_NAME,

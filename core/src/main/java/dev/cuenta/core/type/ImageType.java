@@ -7,7 +7,7 @@ import java.util.Set;
  * A picture. The record holds the id of the current one, which changes with the picture; what it shows is uploaded and read by
  * itself, never as a part of the record.
  */
-final class ImageType extends FieldType {
+final class ImageType extends PictureType {
     ImageType() {
         super("image");
     }
@@ -18,16 +18,6 @@ final class ImageType extends FieldType {
     }
 
     @Override
-    public Column column(Limits limits) {
-        return Column.of(Column.Kind.TEXT);
-    }
-
-    @Override
-    public boolean isPicture() {
-        return true;
-    }
-
-    @Override
     public Outcome read(Object raw, Limits limits) {
         return Outcome.refused(
                 "picture",
@@ -35,23 +25,7 @@ final class ImageType extends FieldType {
     }
 
     @Override
-    public Set<Comparison> comparisons() {
-        return Set.of();
-    }
-
-    @Override
     public Map<String, Object> schema(Limits limits) {
         return Map.of("type", "string", "description", "The id of the current picture", "readOnly", true);
-    }
-
-    @Override
-    public String control() {
-        return "picture";
-    }
-
-    /** None: a picture is not part of a body. */
-    @Override
-    public Object sample(String fieldName, Limits limits, Words words) {
-        return "";
     }
 }

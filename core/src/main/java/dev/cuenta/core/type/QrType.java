@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.Set;
 
 /** A text that is shown as a QR code (ISO/IEC 18004). It is made from a template, so nobody writes it. */
-final class QrType extends FieldType {
+final class QrType extends PictureType {
     /** What a code of the largest version holds at the medium level of correction. */
     private static final int MOST_BYTES = 2331;
 
@@ -19,16 +19,6 @@ final class QrType extends FieldType {
     }
 
     @Override
-    public Column column(Limits limits) {
-        return Column.of(Column.Kind.TEXT);
-    }
-
-    @Override
-    public boolean isPicture() {
-        return true;
-    }
-
-    @Override
     public Outcome read(Object raw, Limits limits) {
         return raw instanceof String text
                         && !text.isEmpty()
@@ -38,22 +28,7 @@ final class QrType extends FieldType {
     }
 
     @Override
-    public Set<Comparison> comparisons() {
-        return Set.of();
-    }
-
-    @Override
     public Map<String, Object> schema(Limits limits) {
         return Map.of("type", "string", "description", "What the QR code says", "readOnly", true);
-    }
-
-    @Override
-    public String control() {
-        return "picture";
-    }
-
-    @Override
-    public Object sample(String fieldName, Limits limits, Words words) {
-        return "";
     }
 }
