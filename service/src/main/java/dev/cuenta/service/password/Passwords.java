@@ -7,7 +7,7 @@ import dev.cuenta.core.password.PasswordPolicy;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.password.PasswordVerifier;
 import dev.cuenta.core.problem.Problem;
-import java.time.Duration;
+import dev.cuenta.service.load.Turnstile;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumMap;
@@ -16,9 +16,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
-import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
 /**
@@ -27,13 +24,11 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public final class Passwords {
-    private static final Duration LONGEST_WAIT = Duration.ofSeconds(5);
-
     private final PasswordScheme scheme;
     private final Map<HashFormat, PasswordVerifier> verifiers = new EnumMap<>(HashFormat.class);
     private final CommonPasswords common;
-    private final Semaphore atOnce =
-            new Semaphore(Math.max(2, Runtime.getRuntime().availableProcessors()), true);
+    private final Turnstile turnstile = new Turnstile(
+            Math.max(2, Runtime.getRuntime().availableProcessors()), "Too many people are signing in just now.");
     /** Verified against when there is no account, so that the answer takes as long as when there is one. */
     private final ConcurrentMap<PasswordRules, String> decoys = new ConcurrentHashMap<>();
 
@@ -53,7 +48,7 @@ public final class Passwords {
     public String hash(String password, PasswordRules rules, Collection<String> identifiers) {
         char[] accepted = new PasswordPolicy(rules, common).accept(password, identifiers);
         try {
-            return inTurn(() -> scheme.hash(accepted, rules));
+            return turnstile.pass(() -> scheme.hash(accepted, rules));
         } finally {
             Arrays.fill(accepted, ' ');
         }
@@ -64,7 +59,7 @@ public final class Passwords {
         Optional<PasswordVerifier> verifier = hash.flatMap(HashFormat::of).map(verifiers::get);
         char[] given = PasswordPolicy.normal(password).toCharArray();
         try {
-            return inTurn(() -> verifier.map(it -> it.verify(hash.orElseThrow(), given))
+            return turnstile.pass(() -> verifier.map(it -> it.verify(hash.orElseThrow(), given))
                     .orElseGet(() -> verifyNothing(given, rules)));
         } finally {
             Arrays.fill(given, ' ');
@@ -84,7 +79,7 @@ public final class Passwords {
         }
         char[] given = PasswordPolicy.normal(password).toCharArray();
         try {
-            return Optional.of(inTurn(() -> scheme.hash(given, rules)));
+            return Optional.of(turnstile.pass(() -> scheme.hash(given, rules)));
         } finally {
             Arrays.fill(given, ' ');
         }
@@ -97,22 +92,5 @@ public final class Passwords {
 
     private String decoy(PasswordRules rules) {
         return decoys.computeIfAbsent(rules, parameters -> scheme.hash("no password at all".toCharArray(), parameters));
-    }
-
-    private <T> T inTurn(Supplier<T> work) {
-        try {
-            if (!atOnce.tryAcquire(LONGEST_WAIT.toMillis(), TimeUnit.MILLISECONDS)) {
-                throw Problem.unavailable(
-                        "Too many people are signing in just now. Try again in a moment.", LONGEST_WAIT);
-            }
-        } catch (InterruptedException stopping) {
-            Thread.currentThread().interrupt();
-            throw Problem.unavailable("The service is stopping. Try again in a moment.", LONGEST_WAIT);
-        }
-        try {
-            return work.get();
-        } finally {
-            atOnce.release();
-        }
     }
 }

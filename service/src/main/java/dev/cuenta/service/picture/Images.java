@@ -2,20 +2,18 @@ package dev.cuenta.service.picture;
 
 import dev.cuenta.core.picture.PictureSize;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.load.Turnstile;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.time.Duration;
 import java.util.EnumMap;
 import java.util.Iterator;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
@@ -37,9 +35,8 @@ final class Images {
     private static final int LONGEST_SIDE = 12_000;
     private static final long MOST_PIXELS = 40_000_000;
     private static final float QUALITY = 0.88f;
-    private static final Duration LONGEST_WAIT = Duration.ofSeconds(5);
 
-    private final Semaphore atOnce = new Semaphore(1, true);
+    private final Turnstile turnstile = new Turnstile(1, "Too many pictures come in just now.");
 
     /** What is kept of an upload, in all sizes. */
     record Made(String mediaType, int width, int height, Map<PictureSize, byte[]> sizes) {
@@ -55,23 +52,16 @@ final class Images {
      * @throws Problem INVALID for what is no picture, or too large a one
      */
     Made make(byte[] upload) {
-        try {
-            if (!atOnce.tryAcquire(LONGEST_WAIT.toMillis(), TimeUnit.MILLISECONDS)) {
-                throw Problem.unavailable("Too many pictures come in just now. Try again in a moment.", LONGEST_WAIT);
-            }
-        } catch (InterruptedException stopping) {
-            Thread.currentThread().interrupt();
-            throw Problem.unavailable("The service is stopping. Try again in a moment.", LONGEST_WAIT);
-        }
+        return turnstile.pass(() -> made(upload));
+    }
+
+    private static Made made(byte[] upload) {
         try {
             return decoded(upload);
+        } catch (Problem refused) {
+            throw refused;
         } catch (IOException | RuntimeException broken) {
-            if (broken instanceof Problem refused) {
-                throw refused;
-            }
             throw refused("Is a broken picture: it cannot be decoded.");
-        } finally {
-            atOnce.release();
         }
     }
 
