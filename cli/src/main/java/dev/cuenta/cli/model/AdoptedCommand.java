@@ -1,7 +1,5 @@
 package dev.cuenta.cli.model;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.client.CuentaClient;
@@ -22,8 +20,6 @@ import tools.jackson.databind.JsonNode;
         footerHeading = "%nExample:%n",
         footer = "  cuenta model adopted old-harbour > ids.csv")
 final class AdoptedCommand implements Runnable {
-    private static final int PAGE = 5000;
-
     @Spec
     private CommandSpec spec;
 
@@ -60,22 +56,9 @@ final class AdoptedCommand implements Runnable {
     }
 
     private static void map(String source, CuentaClient client, PrintWriter out) {
-        CsvWriter csv = CsvWriter.builder()
-                .lineDelimiter(LineDelimiter.LF)
-                .bufferSize(0)
-                .build(out);
-        csv.writeRecord("key", "account");
-        String after = "";
-        JsonNode page;
-        do {
-            page = client.get("/v1/adoptions/" + source + "/ids", Map.of("after", after, "limit", String.valueOf(PAGE)))
-                    .body()
-                    .path("items");
-            for (JsonNode row : page) {
-                after = row.path("key").asString();
-                csv.writeRecord(after, row.path("account").asString());
-            }
-        } while (page.size() == PAGE);
-        out.flush();
+        new IdMap(out, "key", "account")
+                .print(after -> client.get(
+                        "/v1/adoptions/" + source + "/ids",
+                        Map.of("after", after, "limit", String.valueOf(IdMap.PAGE))));
     }
 }

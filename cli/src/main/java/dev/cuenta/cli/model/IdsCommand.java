@@ -3,6 +3,7 @@ package dev.cuenta.cli.model;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
 import java.util.Map;
 import picocli.CommandLine.Command;
@@ -13,9 +14,12 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "ids",
         mixinStandardHelpOptions = true,
-        description = "Measure on the connected database, in temporary tables, what each id scheme costs.",
-        footerHeading = "%nExample:%n",
-        footer = "  cuenta model ids --rows 1000000")
+        description = {
+            "Measure on the connected database, in temporary tables, what each id scheme costs.",
+            "With --map, print which id each account had before the id scheme changed, as CSV."
+        },
+        footerHeading = "%nExamples:%n",
+        footer = {"  cuenta model ids --rows 1000000", "  cuenta model ids --map > ids.csv"})
 final class IdsCommand implements Runnable {
     @Mixin
     private Service service;
@@ -23,11 +27,28 @@ final class IdsCommand implements Runnable {
     @Option(names = "--rows", paramLabel = "COUNT", description = "How many ids of each scheme; 200000 if left out.")
     private int rows = 200_000;
 
+    @Option(names = "--map", description = "Print the former and the present id of each account.")
+    private boolean map;
+
     @Mixin
     private Output output;
 
     @Override
     public void run() {
+        if (map) {
+            printMap(service.client(), output.writer());
+        } else {
+            measure();
+        }
+    }
+
+    private static void printMap(CuentaClient client, PrintWriter out) {
+        IdMap map = new IdMap(out, "formerId", "id");
+        map.print(after ->
+                client.get("/v1/model/former-ids", Map.of("after", after, "limit", String.valueOf(IdMap.PAGE))));
+    }
+
+    private void measure() {
         JsonNode measured = service.client()
                 .post("/v1/model/id-costs", Map.of("rows", rows))
                 .body();

@@ -4,5 +4,10 @@ package dev.cuenta.core.model;
 public enum IdScheme {
     UUID7,
     UUID4,
-    SEQUENCE
+    SEQUENCE;
+
+    /** Whether ids of this scheme are another sort of value than the other's: numbers, not UUIDs. */
+    public boolean differsInSort(IdScheme other) {
+        return (this == SEQUENCE) != (other == SEQUENCE);
+    }
 }

@@ -5,6 +5,7 @@ import java.util.Locale;
 /** The sorts of differences between two revisions. */
 public enum ChangeKind {
     FIRST_REVISION,
+    IDS_CHANGED,
     KIND_ADDED,
     KIND_REMOVED,
     PROFILE_ADDED,

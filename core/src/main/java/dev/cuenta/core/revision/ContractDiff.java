@@ -32,6 +32,12 @@ final class ContractDiff {
                         "Its keys stop working.");
                 continue;
             }
+            if (live.id().differsInSort(next.id())) {
+                touched(
+                        service.name() + ".id",
+                        "`" + service.name() + "` is told other ids than those that it may have kept.",
+                        "The ones that it kept go on finding the accounts; the map: cuenta model ids --map");
+            }
             Set<FieldPath> reads = after.readFields(next);
             for (FieldPath path : union(service.readFields(live), service.writtenFields(live))) {
                 broken(path, reads, after)

@@ -73,17 +73,23 @@ public final class ModelDiff {
 
     /** Where the ids that were given can stay, only new accounts are concerned. */
     private void compareIds() {
-        boolean counting = live.id() == IdScheme.SEQUENCE || next.id() == IdScheme.SEQUENCE;
-        if (counting) {
-            cannotChange(
-                    "id",
-                    live.id(),
-                    next.id(),
-                    "would give every account another id: adopt the accounts into an"
-                            + " installation that has the new scheme, which keeps a map (`cuenta model adopt`)");
+        if (live.id().differsInSort(next.id())) {
+            long accounts = stored.accounts();
+            changes.add(Change.of(
+                            ChangeKind.IDS_CHANGED,
+                            "id",
+                            Effect.BACKFILL,
+                            "Ids are " + sort(next.id()) + " instead of " + sort(live.id()) + ".",
+                            accounts + " accounts get another id. Their former one stays with them, and finds them"
+                                    + " wherever an id is asked for. The map: cuenta model ids --map")
+                    .touching(accounts));
         } else {
             rules("id", live.id(), next.id(), "Every account keeps its id; new ones get ids of the new scheme.");
         }
+    }
+
+    private static String sort(IdScheme scheme) {
+        return scheme == IdScheme.SEQUENCE ? "counting numbers" : "UUIDs";
     }
 
     private void rules(String path, @Nullable Object before, @Nullable Object after, String consequence) {

@@ -302,16 +302,25 @@ class ModelDiffTest {
         assertThat(change.consequence()).startsWith("It would take 7 accounts now.");
     }
 
-    @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            value = {"id: sequence", "name: harbour"})
-    void a_change_of_the_ground_is_refused(String section) {
-        String next = section.startsWith("name")
-                ? Models.SMALL.replaceFirst("name: \\w+", section)
-                : Models.SMALL + section + "\n";
+    @Test
+    void a_change_of_the_ground_is_refused() {
+        assertThat(between(Models.SMALL, Models.SMALL.replaceFirst("name: \\w+", "name: harbour"))
+                        .blocking())
+                .isNotEmpty();
+    }
 
-        assertThat(between(Models.SMALL, next).blocking()).isNotEmpty();
+    @Test
+    void ids_of_another_sort_are_given_to_every_account_and_concern_every_service() {
+        String services = Models.SMALL + "services: { billing: { reads: [email] } }\n";
+        Change change = only(Models.SMALL, Models.SMALL + "id: sequence\n");
+
+        assertThat(change.name()).isEqualTo("ids-changed:id");
+        assertThat(change.effect()).isEqualTo(Effect.BACKFILL);
+        assertThat(change.records()).isEqualTo(100);
+        assertThat(between(services, services + "id: sequence\n").changes())
+                .extracting(Change::name, Change::toAllow)
+                .containsExactly(tuple("ids-changed:id", false), tuple("contract-touched:billing.id", true));
+        assertThat(only(Models.SMALL, Models.SMALL + "id: uuid4\n").effect()).isEqualTo(Effect.INSTANT);
     }
 
     @ParameterizedTest

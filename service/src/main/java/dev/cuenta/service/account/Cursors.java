@@ -8,7 +8,7 @@ import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.store.account.Ids;
+import dev.cuenta.store.revision.IdType;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
@@ -52,7 +52,7 @@ final class Cursors {
             Object read = JSON.readValue(text, Object.class);
             if (read instanceof List<?> parts && parts.size() == 3 && Objects.equals(parts.get(0), sort)) {
                 AccountId id = new AccountId(String.valueOf(parts.get(2)));
-                if (Ids.columnOf(ids, id).isPresent()) {
+                if (IdType.of(ids).read(id.text()).isPresent()) {
                     return new Position(value(parts.get(1), attribute), id);
                 }
             }

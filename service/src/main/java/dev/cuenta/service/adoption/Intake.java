@@ -8,8 +8,8 @@ import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
-import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.adoption.Adoptions;
+import dev.cuenta.store.revision.IdType;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -57,7 +57,7 @@ final class Intake {
     Optional<AccountId> id(Row row) {
         return Optional.ofNullable(row.id())
                 .map(AccountId::new)
-                .filter(id -> Ids.columnOf(model.id(), id).isPresent());
+                .filter(id -> IdType.of(model.id()).read(id.text()).isPresent());
     }
 
     Optional<String> hash(Row row, List<Violation> notes) {

@@ -5,11 +5,13 @@ import dev.cuenta.store.revision.IdCosts;
 import dev.cuenta.store.revision.Revision;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -33,6 +35,23 @@ final class UpkeepController {
     Map<String, Object> idCosts(Caller caller, @RequestBody Rows wanted) {
         List<IdCosts.Cost> costs = upkeep.idCosts(caller, wanted.rows());
         return Map.of("items", costs, "words", IdCosts.inWords(costs));
+    }
+
+    /** A page at a time, in the order of the former ids. */
+    @GetMapping("/former-ids")
+    Map<String, Object> formerIds(
+            Caller caller,
+            @RequestParam(required = false) @Nullable String after,
+            @RequestParam(defaultValue = "1000") int limit) {
+        return Map.of(
+                "items",
+                upkeep.formerIds(caller, after, limit).stream()
+                        .map(pair -> Map.of(
+                                "formerId",
+                                pair.formerId().text(),
+                                "id",
+                                pair.id().text()))
+                        .toList());
     }
 
     @GetMapping("/tables")

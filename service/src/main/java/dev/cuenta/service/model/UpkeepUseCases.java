@@ -1,10 +1,12 @@
 package dev.cuenta.service.model;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.EmptyCopy;
+import dev.cuenta.store.revision.FormerIds;
 import dev.cuenta.store.revision.IdCosts;
 import dev.cuenta.store.revision.Leftovers;
 import dev.cuenta.store.revision.LiveRevision;
@@ -15,6 +17,7 @@ import dev.cuenta.store.revision.Tables;
 import dev.cuenta.store.revision.Verification;
 import java.util.List;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Looking after the database of a model: what differs, what lies about, what it costs. */
@@ -22,6 +25,7 @@ import org.springframework.stereotype.Component;
 final class UpkeepUseCases {
     private static final int LEAST_ROWS = 1000;
     private static final int MOST_ROWS = 5_000_000;
+    private static final int LONGEST_PAGE = 5000;
 
     /** The live revision held against the database. */
     record Verified(int revision, String shape, List<Verification.Difference> differences) {}
@@ -72,6 +76,15 @@ final class UpkeepUseCases {
                 .orElseThrow(() -> Problem.of(ProblemKind.CONFLICT, "No account model is published yet."));
         emptyCopy.make(name, revision);
         return revision;
+    }
+
+    /** Of all accounts, so for those only who may do everything with them. */
+    List<FormerIds.Pair> formerIds(Caller caller, @Nullable String after, int limit) {
+        int most = Math.min(Math.max(limit, 1), LONGEST_PAGE);
+        return live.with(revision -> {
+            caller.require(ModelRights.PUBLISH, revision.model());
+            return revision.read(work -> new FormerIds(work).page(after == null ? null : new AccountId(after), most));
+        });
     }
 
     List<Tables.Table> tables(Caller caller) {

@@ -135,6 +135,13 @@ final class OpenApi {
                 "200",
                 JSON_OBJECT);
         add(
+                "/v1/model/former-ids",
+                "get",
+                "Which id an account had before ids became another sort of value",
+                null,
+                "200",
+                JSON_OBJECT);
+        add(
                 "/v1/model/databases",
                 "post",
                 "Make a database with the live shape and no records, for tests",

@@ -11,6 +11,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.type.Column;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
@@ -29,9 +30,11 @@ import org.jspecify.annotations.Nullable;
 public final class Accounts {
     private final Work work;
     private final AccountModel model;
+    private final Shape shape;
 
     public Accounts(Work work) {
         this.work = work;
+        this.shape = work.revision().shape();
         this.model = work.revision().model();
     }
 
@@ -57,22 +60,50 @@ public final class Accounts {
 
     private AccountId persist(NewAccount account) {
         Object id = account.id() == null
-                ? Ids.next(work)
-                : Ids.columnOf(model.id(), account.id()).orElseThrow();
-        Map<String, @Nullable Object> record = valuesOf(null, account.values());
-        record.put("id", id);
+                ? Ids.next(work, shape.idType())
+                : shape.idType().read(account.id().text()).orElseThrow();
+        Object key = shape.idType() == shape.keyType() ? id : Ids.next(work, shape.keyType());
+        Map<FieldPath, @Nullable Object> values = referring(account.values());
+        Map<String, @Nullable Object> record = valuesOf(null, values);
+        record.put(shape.idColumn(), id);
+        record.put("id", key);
         record.put("kind", account.kind().name());
         record.put("createdAt", account.created().truncatedTo(ChronoUnit.MICROS));
         record.put("lastModifiedAt", account.lastModified().truncatedTo(ChronoUnit.MICROS));
         record.put("version", 1L);
         work.session().persist(Shape.ACCOUNT, record);
-        account.kind().profiles().forEach(profile -> persistProfile(profile, id, account.values()));
-        return new AccountId(id.toString());
+        account.kind().profiles().forEach(profile -> persistProfile(profile, key, values));
+        AccountId given = new AccountId(id.toString());
+        work.keys().remember(given, key);
+        return given;
     }
 
-    private void persistProfile(String profile, Object id, Map<FieldPath, @Nullable Object> values) {
+    /** References by a former id become those by the present one. */
+    private Map<FieldPath, @Nullable Object> referring(Map<FieldPath, @Nullable Object> values) {
+        Map<FieldPath, @Nullable Object> referring = new LinkedHashMap<>(values);
+        values.forEach((path, value) -> model.field(path)
+                .filter(field -> value != null && field.column().is(Column.Kind.ACCOUNT))
+                .ifPresent(field -> referring.put(path, presentId(field, (String) value))));
+        return referring;
+    }
+
+    private String presentId(Field field, String id) {
+        return shape.idType().read(id).isPresent() ? id : former(id).orElseThrow(() -> gone(field));
+    }
+
+    private Optional<String> former(String id) {
+        return work.keys()
+                .find(new AccountId(id))
+                .flatMap(key -> work.sql()
+                        .sql("select cast(" + shape.idColumn() + " as text) from accounts.account where id = ?")
+                        .param(key)
+                        .query(String.class)
+                        .optional());
+    }
+
+    private void persistProfile(String profile, Object key, Map<FieldPath, @Nullable Object> values) {
         Map<String, @Nullable Object> record = valuesOf(profile, values);
-        record.put("id", id);
+        record.put("id", key);
         work.session().persist(Shape.table(profile), record);
     }
 
@@ -89,10 +120,7 @@ public final class Accounts {
 
     /** Empty for an account that does not exist, or is outside the tenant. */
     public Optional<AccountRecord> find(AccountId id, @Nullable TenantId tenant) {
-        return Ids.columnOf(model.id(), id)
-                .flatMap(column -> new Records(work)
-                        .read(PageSql.one(work.revision().shape(), column, tenant)).stream()
-                                .findFirst());
+        return new Records(work).read(PageSql.one(shape, id, tenant)).stream().findFirst();
     }
 
     /** As {@link #find}, read from the database again after a change. */
@@ -103,10 +131,10 @@ public final class Accounts {
 
     /** As {@link #find}, and nobody else changes the account before this transaction ends. */
     public Optional<AccountRecord> findForChange(AccountId id, @Nullable TenantId tenant) {
-        Ids.columnOf(model.id(), id)
-                .ifPresent(column -> work.sql()
-                        .sql("select 1 from accounts.account where id = ? for update")
-                        .param(column)
+        shape.findId(id.text())
+                .ifPresent(found -> work.sql()
+                        .sql("select 1 from accounts.account where " + found.column() + " = ? for update")
+                        .param(found.value())
                         .query(Integer.class)
                         .optional());
         return find(id, tenant);
@@ -114,26 +142,26 @@ public final class Accounts {
 
     /** One page, and one record more when there is a next page. */
     public List<AccountRecord> page(AccountQuery query) {
-        return new Records(work).read(PageSql.of(work.revision().shape(), query));
+        return new Records(work).read(PageSql.of(shape, query));
     }
 
     /** The first accounts that meet the condition. */
     public List<AccountRecord> first(Condition condition, Attribute sort, int limit) {
-        return new Records(work).read(PageSql.first(work.revision().shape(), condition, sort, limit));
+        return new Records(work).read(PageSql.first(shape, condition, sort, limit));
     }
 
     /** Ids of the first accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
     public List<AccountId> lock(Condition condition, int limit) {
-        PageSql page = PageSql.all(work.revision().shape(), condition, null);
-        String statement =
-                "select cast(a.id as text) " + page.fromWhere() + " limit " + limit + " for update of a skip locked";
+        PageSql page = PageSql.all(shape, condition, null);
+        String statement = "select cast(a." + shape.idColumn() + " as text) " + page.fromWhere() + " limit " + limit
+                + " for update of a skip locked";
         var query = work.session().createNativeQuery(statement, String.class);
         page.parameters().forEach(query::setParameter);
         return query.list().stream().map(AccountId::new).toList();
     }
 
     public long count(@Nullable Condition condition, @Nullable TenantId tenant) {
-        PageSql page = PageSql.all(work.revision().shape(), condition, tenant);
+        PageSql page = PageSql.all(shape, condition, tenant);
         var query = work.session().createNativeQuery("select count(*) " + page.fromWhere(), Long.class);
         page.parameters().forEach(query::setParameter);
         return query.getSingleResult();
@@ -152,12 +180,11 @@ public final class Accounts {
 
     /** The account that holds the value of a unique field. */
     public Optional<AccountId> byUnique(Field field, Object value) {
-        String column =
-                Shape.comparable(field, Shape.quoted(work.revision().shape().columnNow(field)));
-        String id = field.path().profile() == null ? "id" : "account_id";
+        String column = Shape.comparable(field, "f." + Shape.quoted(shape.columnNow(field)));
+        String id = field.path().profile() == null ? "f.id" : "f.account_id";
         return work.sql()
-                .sql("select cast(" + id + " as text) from "
-                        + Shape.qualified(field.path().profile()) + " where " + column + " = "
+                .sql("select " + shape.idOf(id) + " from "
+                        + Shape.qualified(field.path().profile()) + " f where " + column + " = "
                         + Shape.comparable(field, "?"))
                 .param(value)
                 .query(String.class)
@@ -172,18 +199,18 @@ public final class Accounts {
      */
     @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
     public void change(AccountRecord before, Map<FieldPath, @Nullable Object> values, Instant now) {
-        Object id = Ids.columnOf(model.id(), before.id()).orElseThrow();
+        Object key = work.keys().of(before.id());
         Map<String, @Nullable Object> account =
-                (Map<String, @Nullable Object>) work.session().find(Shape.ACCOUNT, id);
+                (Map<String, @Nullable Object>) work.session().find(Shape.ACCOUNT, key);
         account.put("version", before.version() + 1);
         account.put("lastModifiedAt", now.truncatedTo(ChronoUnit.MICROS));
         for (Map.Entry<String, Map<FieldPath, @Nullable Object>> group :
-                byProfile(values).entrySet()) {
+                byProfile(referring(values)).entrySet()) {
             Map<String, @Nullable Object> target = group.getKey().isEmpty()
                     ? account
-                    : (Map<String, @Nullable Object>) work.session().find(Shape.table(group.getKey()), id);
+                    : (Map<String, @Nullable Object>) work.session().find(Shape.table(group.getKey()), key);
             if (target == null) {
-                persistProfile(group.getKey(), id, group.getValue());
+                persistProfile(group.getKey(), key, group.getValue());
             } else {
                 group.getValue().forEach((path, value) -> target.put(path.name(), value));
             }
@@ -209,7 +236,6 @@ public final class Accounts {
 
     private Problem refused(ConstraintViolationException violation) {
         String name = String.valueOf(violation.getConstraintName()).replace("\"", "");
-        Shape shape = work.revision().shape();
         return taken(shape.uniqueField(name))
                 .or(() -> shape.referringField(name).map(Accounts::gone))
                 .orElseGet(

@@ -1,6 +1,5 @@
 package dev.cuenta.store.account;
 
-import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.model.AccountModel;
@@ -29,10 +28,6 @@ final class ConditionSql {
     ConditionSql(Shape shape) {
         this.shape = shape;
         this.model = shape.model();
-    }
-
-    AccountModel model() {
-        return model;
     }
 
     Map<String, Object> parameters() {
@@ -89,14 +84,16 @@ final class ConditionSql {
                         compare,
                         "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
                                 + parameter(roleNumber(compare.value())) + ")");
-            case ID ->
-                negatedIf(
-                        compare,
-                        Ids.columnOf(model.id(), new AccountId((String) compare.value()))
-                                .map(id -> "(a.id = " + parameter(id) + ")")
-                                .orElse("false"));
+            case ID -> negatedIf(compare, isAccount((String) compare.value()));
             case FIELD, KIND, CREATED, LAST_MODIFIED -> compareValue(compare);
         };
+    }
+
+    /** By its present id or its former one. */
+    String isAccount(String id) {
+        return shape.findId(id)
+                .map(found -> "(a." + found.column() + " = " + parameter(found.value()) + ")")
+                .orElse("false");
     }
 
     private static String negatedIf(Condition.Compare compare, String equal) {
@@ -149,7 +146,17 @@ final class ConditionSql {
 
     private String typed(Attribute attribute, Object value) {
         boolean account = attribute.type().column(attribute.limits()).kind() == Column.Kind.ACCOUNT;
-        return account ? "cast(" + parameter(value) + " as " + shape.idType() + ")" : parameter(value);
+        return account ? reference((String) value) : parameter(value);
+    }
+
+    /** What a reference to the account holds; to one that is not there, what none does. */
+    private String reference(String id) {
+        return shape.findId(id)
+                .map(found -> found.column().equals(shape.idColumn())
+                        ? parameter(found.value())
+                        : shape.idOfFormer(parameter(found.value())))
+                .orElseGet(() -> "cast('" + shape.idType().beforeAll() + "' as "
+                        + shape.idType().sql() + ")");
     }
 
     private static String comparable(Attribute attribute, String expression) {
@@ -159,7 +166,7 @@ final class ConditionSql {
     /** The attribute's value. Mentions its profile, which {@link #joins} then joins. */
     String expression(Attribute attribute) {
         return switch (attribute.source()) {
-            case ID -> "a.id";
+            case ID -> "a." + shape.idColumn();
             case KIND -> "a.kind";
             case CREATED -> "a.created_at";
             case LAST_MODIFIED -> "a.last_modified_at";
@@ -169,7 +176,7 @@ final class ConditionSql {
     }
 
     private String fieldExpression(Field field) {
-        return field.stored() ? stored(field) : new ExpressionSql(model, this::stored).of(field, shape);
+        return field.stored() ? stored(field) : new ExpressionSql(shape, this::stored).of(field);
     }
 
     private String stored(Field field) {

@@ -7,6 +7,7 @@ import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.revision.IdType;
 import dev.cuenta.store.revision.Shape;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,16 +18,21 @@ import org.jspecify.annotations.Nullable;
 final class PageSql {
     private final ConditionSql conditions;
     private final List<String> where = new ArrayList<>();
-    private String order = "a.id";
+    private final String id;
+    private final IdType idType;
+    private String order;
     private String limit = "";
 
     private PageSql(Shape shape) {
         this.conditions = new ConditionSql(shape);
+        this.id = "a." + shape.idColumn();
+        this.idType = shape.idType();
+        this.order = id;
     }
 
-    static PageSql one(Shape shape, Object id, @Nullable TenantId tenant) {
+    static PageSql one(Shape shape, AccountId id, @Nullable TenantId tenant) {
         PageSql page = new PageSql(shape);
-        page.where.add("a.id = " + page.conditions.parameter(id));
+        page.where.add(page.conditions.isAccount(id.text()));
         page.within(tenant);
         return page;
     }
@@ -63,8 +69,8 @@ final class PageSql {
         String direction = query.descending() ? " desc" : "";
         // Accounts without a value come last, whichever way the list is sorted.
         order = query.sort().source() == Attribute.Source.ID
-                ? "a.id" + direction
-                : "(" + sort + " is null), " + sort + direction + ", a.id" + direction;
+                ? id + direction
+                : "(" + sort + " is null), " + sort + direction + ", " + id + direction;
         if (query.after() != null) {
             where.add(after(query, query.after(), sort));
         }
@@ -80,19 +86,15 @@ final class PageSql {
 
     private String after(AccountQuery query, AccountQuery.Position position, String sort) {
         String sign = query.descending() ? " < " : " > ";
-        String id = conditions.parameter(idOf(position.id()));
+        String last = conditions.parameter(idType.read(position.id().text()).orElseThrow());
         if (query.sort().source() == Attribute.Source.ID) {
-            return "a.id" + sign + id;
+            return id + sign + last;
         }
         Object value = position.value();
         return value == null
-                ? "(" + sort + " is null and a.id" + sign + id + ")"
-                : "((" + sort + ", a.id)" + sign + "(" + conditions.parameter(value) + ", " + id + ") or " + sort
-                        + " is null)";
-    }
-
-    private Object idOf(AccountId id) {
-        return Ids.columnOf(conditions.model().id(), id).orElseThrow();
+                ? "(" + sort + " is null and " + id + sign + last + ")"
+                : "((" + sort + ", " + id + ")" + sign + "(" + conditions.parameter(value) + ", " + last + ") or "
+                        + sort + " is null)";
     }
 
     /** The statement {@code select a.id ...} with its {@link #parameters}. */

@@ -87,8 +87,11 @@ final class Records {
                 values.put(field.path(), profile.get(field.path().name()));
             }
         }
+        AccountId id =
+                new AccountId(String.valueOf(account.get(work.revision().shape().idColumn())));
+        work.keys().remember(id, required(account, "id"));
         return new AccountRecord(
-                new AccountId(String.valueOf(account.get("id"))),
+                id,
                 (String) required(account, "kind"),
                 values,
                 roles((String) row[profiles.size() + 1]),

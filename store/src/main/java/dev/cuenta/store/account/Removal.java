@@ -8,7 +8,6 @@ import dev.cuenta.store.revision.Work;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 
 /** Takes accounts away with everything that hangs on them, dependents first, and counts what went. */
 public final class Removal {
@@ -22,15 +21,15 @@ public final class Removal {
 
     /** How many records of each sort went, by name; {@code accounts} comes last. */
     public Map<String, Long> remove(List<AccountId> ids) {
-        String keys = ids.stream().map(AccountId::text).collect(Collectors.joining(",", "{", "}"));
-        String array = "any(?::" + work.revision().shape().idType() + "[])";
+        String[] keys = work.keys().of(ids);
+        String array = "any(cast(? as " + work.revision().shape().keyType().sql() + "[]))";
         Map<String, Long> counts = new LinkedHashMap<>();
         tables().forEach((sort, table) -> counts.put(sort, (long) work.sql()
                 .sql("delete from " + table + " where account_id = " + array)
                 .param(keys)
                 .update()));
         work.sql()
-                .sql("delete from cuenta.adopted where account_id = any(?::text[])")
+                .sql("delete from cuenta.adopted where account_id = any(?)")
                 .param(keys)
                 .update();
         counts.put("accounts", (long) work.sql()

@@ -41,7 +41,7 @@ public final class Adoptions {
     /** The accounts of those keys that were adopted before. */
     public Map<String, AccountId> present(String source, Collection<String> keys) {
         Map<String, AccountId> present = new HashMap<>();
-        sql.sql("select source_key, account_id from cuenta.adopted where source = ? and source_key = any(?)")
+        sql.sql("select source_key, " + account() + " from cuenta.adopted where source = ? and source_key = any(?)")
                 .params(source, keys.toArray(String[]::new))
                 .query(row -> {
                     present.put(row.getString(1), new AccountId(row.getString(2)));
@@ -49,13 +49,21 @@ public final class Adoptions {
         return present;
     }
 
+    /** As SQL: the account of a row of the map, which holds keys as texts, whatever the id scheme is. */
+    private String account() {
+        Shape shape = work.revision().shape();
+        return shape.idOf("cast(account_id as " + shape.keyType().sql() + ")");
+    }
+
     /** Those of the ids that accounts have already. */
     public Set<AccountId> taken(Collection<AccountId> ids) {
-        return new HashSet<>(sql.sql("select cast(id as text) from accounts.account where id = any(cast(? as "
-                        + work.revision().shape().idType() + "[]))")
-                .param(ids.stream().map(AccountId::text).toArray(String[]::new))
-                .query((row, index) -> new AccountId(row.getString(1)))
-                .list());
+        Shape shape = work.revision().shape();
+        return new HashSet<>(
+                sql.sql("select cast(%1$s as text) from accounts.account where %1$s = any(cast(? as %2$s[]))"
+                                .formatted(shape.idColumn(), shape.idType().sql()))
+                        .param(ids.stream().map(AccountId::text).toArray(String[]::new))
+                        .query((row, index) -> new AccountId(row.getString(1)))
+                        .list());
     }
 
     /** Who holds each of the values of a unique field; by value, in one query. */
@@ -63,10 +71,9 @@ public final class Adoptions {
         Shape shape = work.revision().shape();
         String held = Shape.comparable(field, "a." + Shape.quoted(shape.columnNow(field)));
         String asked = Shape.comparable(field, "cast(v.value as " + shape.type(field) + ")");
-        String id = field.path().profile() == null ? "id" : "account_id";
+        String id = shape.idOf(field.path().profile() == null ? "a.id" : "a.account_id");
         Map<String, Claim> claims = new HashMap<>();
-        sql.sql("select v.value, cast(" + asked + " as text), cast(a." + id
-                        + " as text) from unnest(?::text[]) v (value) left join "
+        sql.sql("select v.value, cast(" + asked + " as text), " + id + " from unnest(?::text[]) v (value) left join "
                         + Shape.qualified(field.path().profile()) + " a on " + held + " = " + asked)
                 .param(values.toArray(String[]::new))
                 .query(row -> {
@@ -100,7 +107,7 @@ public final class Adoptions {
                 .params(
                         source,
                         texts(adopted.stream().map(Adopted::key).toList()),
-                        texts(adopted.stream().map(row -> row.account().text()).toList()),
+                        work.keys().of(adopted.stream().map(Adopted::account).toList()),
                         texts(adopted.stream()
                                 .map(row -> row.joined() ? "joined" : "brought")
                                 .toList()))
@@ -127,8 +134,8 @@ public final class Adoptions {
     /** The map of one source in the order of its keys, from behind the given one on. */
     public List<Adopted> map(String source, String after, int limit) {
         return sql.sql("""
-                        select source_key, account_id, outcome from cuenta.adopted
-                        where source = ? and source_key > ? order by source_key limit ?""")
+                        select source_key, %s, outcome from cuenta.adopted
+                        where source = ? and source_key > ? order by source_key limit ?""".formatted(account()))
                 .params(source, after, limit)
                 .query((row, index) -> new Adopted(
                         row.getString(1),

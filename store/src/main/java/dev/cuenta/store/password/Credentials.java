@@ -1,7 +1,6 @@
 package dev.cuenta.store.password;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.revision.Work;
 import java.util.Map;
 import java.util.Optional;
@@ -17,37 +16,31 @@ public final class Credentials {
     public void set(AccountId account, String hash) {
         work.sql().sql("""
                 insert into cuenta.credential (account_id, hash) values (?, ?)
-                on conflict (account_id) do update set hash = excluded.hash, set_at = now()""").params(column(account), hash).update();
+                on conflict (account_id) do update set hash = excluded.hash, set_at = now()""").params(work.keys().of(account), hash).update();
     }
 
     /** Only if nobody has set another one meanwhile. */
     public void replace(AccountId account, String before, String hash) {
         work.sql()
                 .sql("update cuenta.credential set hash = ? where account_id = ? and hash = ?")
-                .params(hash, column(account), before)
+                .params(hash, work.keys().of(account), before)
                 .update();
     }
 
     public void setAll(Map<AccountId, String> hashes) {
         work.sql()
                 .sql("insert into cuenta.credential (account_id, hash) select cast(v.id as "
-                        + work.revision().shape().idType()
+                        + work.revision().shape().keyType().sql()
                         + "), v.hash from unnest(?::text[], ?::text[]) v (id, hash) on conflict do nothing")
-                .params(
-                        hashes.keySet().stream().map(AccountId::text).toArray(String[]::new),
-                        hashes.values().toArray(String[]::new))
+                .params(work.keys().of(hashes.keySet()), hashes.values().toArray(String[]::new))
                 .update();
     }
 
     public Optional<String> hashOf(AccountId account) {
         return work.sql()
                 .sql("select hash from cuenta.credential where account_id = ?")
-                .param(column(account))
+                .param(work.keys().of(account))
                 .query(String.class)
                 .optional();
-    }
-
-    private Object column(AccountId account) {
-        return Ids.columnOf(work.revision().model().id(), account).orElseThrow();
     }
 }

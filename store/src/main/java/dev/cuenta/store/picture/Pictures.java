@@ -2,7 +2,6 @@ package dev.cuenta.store.picture;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import java.util.HashSet;
@@ -29,7 +28,7 @@ public final class Pictures {
                         "insert into cuenta.picture (id, account_id, field, media_type, width, height, bytes) values (?, ?, ?, ?, ?, ?, ?)")
                 .params(
                         picture.id(),
-                        column(account),
+                        work.keys().of(account),
                         field.toString(),
                         picture.mediaType(),
                         picture.width(),
@@ -41,7 +40,7 @@ public final class Pictures {
     /** Newest first. */
     public List<Picture> of(AccountId account, FieldPath field) {
         return sql.sql("select * from cuenta.picture where account_id = ? and field = ? order by created_at desc, id")
-                .params(column(account), field.toString())
+                .params(work.keys().of(account), field.toString())
                 .query((row, index) -> new Picture(
                         row.getObject("id", UUID.class),
                         row.getString("media_type"),
@@ -64,9 +63,5 @@ public final class Pictures {
                 .param(pictures.toArray(UUID[]::new))
                 .query(UUID.class)
                 .list());
-    }
-
-    private Object column(AccountId account) {
-        return Ids.columnOf(work.revision().model().id(), account).orElseThrow();
     }
 }

@@ -23,6 +23,14 @@ final class Catalogue {
                 column);
     }
 
+    /** Whether the column is there and may not be empty. */
+    boolean isRequired(String table, String column) {
+        return ask(
+                "select exists (select 1 from pg_attribute where attrelid = to_regclass(?) and attname = ? and attnotnull)",
+                table,
+                column);
+    }
+
     /** Whether the column is there and may be empty. */
     boolean isNullable(Field field, String column) {
         return ask(

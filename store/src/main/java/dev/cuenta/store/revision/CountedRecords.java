@@ -64,7 +64,7 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long uncomputed(Field field) {
-        return count(new Fills(next, this::columnOf).uncomputed(field));
+        return count(new Fills(new Shape(next), this::columnOf).uncomputed(field));
     }
 
     /** Before the publish: a field that is not there yet has what existing records will get. */

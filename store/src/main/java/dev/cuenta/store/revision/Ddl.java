@@ -18,21 +18,21 @@ import org.jspecify.annotations.Nullable;
 
 /** The statements that give the database the model's shape. Each can be run again without harm. */
 final class Ddl {
-    private static final String REFERENCE = " references accounts.account on delete set null";
+    static final String SEQUENCE = "create sequence if not exists accounts.account_id";
 
     private final AccountModel model;
     private final Shape shape;
 
-    Ddl(AccountModel model) {
-        this.model = model;
-        this.shape = new Shape(model);
+    Ddl(Shape shape) {
+        this.model = shape.model();
+        this.shape = shape;
     }
 
     /** The account's own table. */
     List<String> firstTables() {
         List<String> statements = new ArrayList<>(List.of("create schema if not exists " + Shape.SCHEMA));
-        if (model.id() == IdScheme.SEQUENCE) {
-            statements.add("create sequence if not exists accounts.account_id");
+        if (shape.idType() == IdType.COUNTING) {
+            statements.add(SEQUENCE);
         }
         List<String> columns = new ArrayList<>(accountColumns());
         storedFields(null).forEach(field -> columns.add(columnForNew(field)));
@@ -44,7 +44,8 @@ final class Ddl {
     /** The fixed tables whose records hang on accounts. A later version may have more of them than an earlier one made. */
     List<String> dependentTables() {
         List<String> statements = new ArrayList<>();
-        String account = "account_id " + shape.idType() + " not null references accounts.account on delete cascade";
+        String account =
+                "account_id " + shape.keyType().sql() + " not null references accounts.account on delete cascade";
         statements.add(createTable(
                 "cuenta.credential",
                 List.of(
@@ -104,20 +105,40 @@ final class Ddl {
         return shape;
     }
 
+    /** References to other accounts are added later: the ids may not be there yet. */
     String profileTable(String profile) {
-        List<String> columns = new ArrayList<>(
-                List.of("account_id " + shape.idType() + " primary key references accounts.account on delete cascade"));
+        List<String> columns = new ArrayList<>(List.of(
+                "account_id " + shape.keyType().sql() + " primary key references accounts.account on delete cascade"));
         storedFields(profile).forEach(field -> columns.add(columnForNew(field)));
         return createTable(qualified(profile), columns);
     }
 
     List<String> accountColumns() {
-        return List.of(
-                "id " + shape.idType() + " primary key",
+        List<String> columns = new ArrayList<>(List.of(
+                "id " + shape.keyType().sql() + " primary key",
                 "kind text not null",
                 "created_at timestamptz not null",
                 "last_modified_at timestamptz not null",
-                "version bigint not null");
+                "version bigint not null"));
+        if (shape.hasSecondIds()) {
+            columns.add(secondId());
+        }
+        return columns;
+    }
+
+    private String secondId() {
+        String present = shape.idType() == shape.keyType() ? "" : " not null default " + nextId(model.id(), "now()");
+        IdType type = shape.keyType().other();
+        return Shape.SECOND_ID + " " + type.sql() + present + " constraint " + SecondIds.INDEX + " unique";
+    }
+
+    /** A new id as SQL makes it; time-ordered ones for what came into being at the moment. */
+    static String nextId(IdScheme scheme, String moment) {
+        return switch (scheme) {
+            case UUID7 -> "cuenta.uuid7(" + moment + ")";
+            case UUID4 -> "gen_random_uuid()";
+            case SEQUENCE -> "nextval('accounts.account_id')";
+        };
     }
 
     private static String createTable(String name, List<String> columns) {
@@ -137,11 +158,6 @@ final class Ddl {
                         .append(" check (")
                         .append(check.condition())
                         .append(')'));
-        if (field.column().is(Column.Kind.ACCOUNT)) {
-            column.append(" constraint ")
-                    .append(quoted(Shape.constraint(field, Shape.REFERENCE)))
-                    .append(REFERENCE);
-        }
         return column.toString();
     }
 
@@ -177,11 +193,16 @@ final class Ddl {
     }
 
     /** That the value is the id of an account that is there; empties itself when that account goes. */
-    static Optional<String> addReference(Field field, String column) {
-        String name = quoted(Shape.constraint(field, Shape.REFERENCE));
+    Optional<String> addReference(Field field, String column) {
+        return addReference(field, column, Shape.constraint(field, Shape.REFERENCE));
+    }
+
+    Optional<String> addReference(Field field, String column, String constraint) {
+        String name = quoted(constraint);
         return field.column().is(Column.Kind.ACCOUNT)
                 ? Optional.of(alterTable(field) + " drop constraint if exists " + name + ", add constraint " + name
-                        + " foreign key (" + quoted(column) + ")" + REFERENCE + " not valid")
+                        + " foreign key (" + quoted(column) + ") references accounts.account (" + shape.idColumn()
+                        + ") on delete set null not valid")
                 : Optional.empty();
     }
 

@@ -4,7 +4,6 @@ import dev.cuenta.core.expression.Expression;
 import dev.cuenta.core.expression.Node;
 import dev.cuenta.core.expression.Scope;
 import dev.cuenta.core.expression.Sort;
-import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.Column;
 import java.util.ArrayList;
@@ -23,25 +22,25 @@ public final class ExpressionSql {
             array(select r.name from cuenta.role_given g join (values %s) r (number, name) on r.number = g.role
             where g.account_id = a.id)""";
 
-    private final AccountModel model;
+    private final Shape shape;
     private final Function<Field, String> columns;
 
     /**
      * @param columns where a stored field's value is found; the account itself has the alias {@code a}
      */
-    public ExpressionSql(AccountModel model, Function<Field, String> columns) {
-        this.model = model;
+    public ExpressionSql(Shape shape, Function<Field, String> columns) {
+        this.shape = shape;
         this.columns = columns;
     }
 
     /** The value of a computed field, with the type of a column that would keep it. */
-    public String of(Field field, Shape shape) {
-        return typed(Objects.requireNonNull(field.compute()), field, shape);
+    public String of(Field field) {
+        return typed(Objects.requireNonNull(field.compute()), field);
     }
 
     /** What the field's existing records get, as its column takes it; null where that breaks the field's own rules. */
-    String forExisting(Field field, Shape shape) {
-        String value = typed(Objects.requireNonNull(field.existingFrom()), field, shape);
+    String forExisting(Field field) {
+        String value = typed(Objects.requireNonNull(field.existingFrom()), field);
         List<String> rules = Shape.checks(field, "value").stream()
                 .map(check -> "(" + check.condition() + ")")
                 .toList();
@@ -51,7 +50,7 @@ public final class ExpressionSql {
                         + " as value) computed)";
     }
 
-    private String typed(Expression expression, Field field, Shape shape) {
+    private String typed(Expression expression, Field field) {
         String value = of(expression.tree().orElseThrow());
         Column column = field.column();
         return switch (column.kind()) {
@@ -102,16 +101,16 @@ public final class ExpressionSql {
             return "cuenta.day_in(now(), 'UTC')";
         }
         if (Scope.isRoles(path)) {
-            return ROLES.formatted(model.roles().values().stream()
+            return ROLES.formatted(shape.model().roles().values().stream()
                     .map(role -> "(" + role.number() + ", " + Shape.literal(role.name()) + ")")
                     .collect(Collectors.joining(", ")));
         }
         return switch (path) {
             case "kind" -> "a.kind";
-            case "id" -> "cast(a.id as text)";
+            case "id" -> "cast(a." + shape.idColumn() + " as text)";
             case "meta.created" -> "a.created_at";
             case "meta.lastModified" -> "a.last_modified_at";
-            default -> field(model.field(path).orElseThrow());
+            default -> field(shape.model().field(path).orElseThrow());
         };
     }
 

@@ -4,7 +4,6 @@ import static dev.cuenta.store.revision.Shape.literal;
 import static dev.cuenta.store.revision.Shape.qualified;
 import static dev.cuenta.store.revision.Shape.quoted;
 
-import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -17,20 +16,18 @@ import java.util.function.Function;
  * parameters, the last key and how many records a batch has at most.
  */
 final class Fills {
-    private final AccountModel model;
     private final Shape shape;
     private final Function<Field, String> columns;
 
     /** @param columns in which column a field's value is found at the moment, or what SQL has in its stead */
-    Fills(AccountModel model, Function<Field, String> columns) {
-        this.model = model;
-        this.shape = new Shape(model);
+    Fills(Shape shape, Function<Field, String> columns) {
+        this.shape = shape;
         this.columns = columns;
     }
 
     /** Gives the profile to a kind's accounts, with the constants that its fields have for existing records. */
     String profile(String profile, String kind) {
-        List<Field> given = model.fieldsOfProfile(profile).stream()
+        List<Field> given = shape.model().fieldsOfProfile(profile).stream()
                 .filter(Field::stored)
                 .filter(field -> field.forExisting().isPresent())
                 .toList();
@@ -50,6 +47,20 @@ final class Fills {
     String column(Field field, String column) {
         String work = field.existingFrom() == null ? constant(field, column) : computed(field, column);
         return walk(Ddl.keyOf(field), qualified(field.path().profile()), quoted(column) + " is null", work);
+    }
+
+    /** Gives accounts the ids that their model asks for, in the order of their keys. */
+    String secondId() {
+        boolean counting = shape.idType() == IdType.COUNTING;
+        String next = Ddl.nextId(shape.model().id(), "a.created_at");
+        String update =
+                "update %1$s a set %2$s = %3$s from (select key%4$s from batch) b where a.id = b.key and a.%2$s is null returning 1"
+                        .formatted(
+                                qualified(null),
+                                Shape.SECOND_ID,
+                                counting ? "b.number" : next,
+                                counting ? ", " + next + " as number" : "");
+        return walk("id", qualified(null), Shape.SECOND_ID + " is null", update);
     }
 
     /** Gives back what a narrower revision put aside, where nobody gave another value since. */
@@ -117,7 +128,7 @@ final class Fills {
 
     private Computed compute(Field field) {
         Set<String> profiles = new LinkedHashSet<>();
-        ExpressionSql expressions = new ExpressionSql(model, source -> {
+        ExpressionSql expressions = new ExpressionSql(shape, source -> {
             String column = columns.apply(source);
             if (!column.startsWith("\"")) {
                 return column;
@@ -128,11 +139,20 @@ final class Fills {
             }
             return (profile == null ? "a" : quoted(Shape.table(profile))) + "." + column;
         });
-        String value = expressions.forExisting(field, shape);
+        String value = expressions.forExisting(field);
         StringBuilder joins = new StringBuilder();
         profiles.forEach(profile -> joins.append(" left join %1$s %2$s on %2$s.account_id = a.id"
                 .formatted(qualified(profile), quoted(Shape.table(profile)))));
         return new Computed(value, joins.toString());
+    }
+
+    /** Makes the twin of a reference refer by the accounts' present ids. */
+    String reference(Twin twin) {
+        String key = Ddl.keyOf(twin.field());
+        String update = "update %1$s t set %2$s = %3$s where t.%4$s in (select key from batch) returning 1"
+                .formatted(
+                        twin.table(), quoted(twin.column()), shape.idOfFormer("t." + quoted(twin.formerColumn())), key);
+        return walk(key, twin.table(), twin.missing(), update);
     }
 
     /** Makes one kind's accounts another kind's. */
@@ -147,6 +167,6 @@ final class Fills {
                 with batch as (
                     select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit ?),
                 done as (%5$s)
-                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.idType(), work);
+                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.keyType().sql(), work);
     }
 }

@@ -40,6 +40,13 @@ final class KeptColumns {
                 .single();
     }
 
+    /** Whether the accounts have former ids from an earlier time. */
+    boolean keepsSecondIds() {
+        return sql.sql("select exists (select 1 from cuenta.kept_column where kept_as = '" + Shape.SECOND_ID + "')")
+                .query(Boolean.class)
+                .single();
+    }
+
     /** Whether the profile's table holds columns of an earlier time. */
     boolean keepsFrom(String profile) {
         return sql.sql("select exists (select 1 from cuenta.kept_column where table_name = ?)")

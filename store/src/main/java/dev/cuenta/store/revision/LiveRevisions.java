@@ -89,11 +89,11 @@ public final class LiveRevisions implements AutoCloseable {
         Found found = find();
         if (running == null
                 || found.number() != running.number()
-                || !found.names().equals(running.shape().names())) {
+                || !found.layout().equals(running.shape().layout())) {
             revisions
                     .live()
                     .filter(revision -> revision.number() == found.number())
-                    .ifPresent(revision -> swap(revision, found.names()));
+                    .ifPresent(revision -> swap(revision, found.layout()));
         }
         retired.removeIf(revision -> !revision.inUse());
         standBy(found);
@@ -102,17 +102,17 @@ public final class LiveRevisions implements AutoCloseable {
 
     private void standBy(Found found) {
         LiveRevision running = current.get();
-        boolean owed = !found.names().equals(PhysicalNames.NONE);
+        boolean owed = !found.layout().names().equals(PhysicalNames.NONE);
         if (standby != null && (!owed || standby.number() != found.number())) {
             standby.release();
             standby = null;
         }
         if (running != null && owed && standby == null) {
-            standby = revision(running.revision(), PhysicalNames.NONE);
+            standby = revision(running.revision(), found.layout().settled());
         }
     }
 
-    private record Found(int number, PhysicalNames names) {}
+    private record Found(int number, Layout layout) {}
 
     /** Both in one transaction, or the number could be of one moment and the names of another. */
     private Found find() {
@@ -123,20 +123,20 @@ public final class LiveRevisions implements AutoCloseable {
                     .query(Integer.class)
                     .optional()
                     .orElse(0);
-            return new Found(number, PhysicalNames.of(number, sql));
+            return new Found(number, Layout.of(number, sql));
         });
     }
 
-    private void swap(Revision revision, PhysicalNames names) {
+    private void swap(Revision revision, Layout layout) {
         LiveRevision ready = standby;
         LiveRevision next;
         if (ready != null
                 && ready.number() == revision.number()
-                && ready.shape().names().equals(names)) {
+                && ready.shape().layout().equals(layout)) {
             standby = null;
             next = ready;
         } else {
-            next = revision(revision, names);
+            next = revision(revision, layout);
         }
         LiveRevision previous = current.getAndSet(next);
         if (previous != null) {
@@ -145,8 +145,8 @@ public final class LiveRevisions implements AutoCloseable {
         }
     }
 
-    private LiveRevision revision(Revision revision, PhysicalNames names) {
-        Shape shape = new Shape(Revisions.modelOf(revision), names);
+    private LiveRevision revision(Revision revision, Layout layout) {
+        Shape shape = new Shape(Revisions.modelOf(revision), layout);
         return new LiveRevision(revision, shape, factory(shape), clock, this::renewed);
     }
 

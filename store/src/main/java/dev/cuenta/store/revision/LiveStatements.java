@@ -2,7 +2,6 @@ package dev.cuenta.store.revision;
 
 import static dev.cuenta.store.revision.Shape.quoted;
 
-import dev.cuenta.core.model.Field;
 import dev.cuenta.core.revision.Conversion;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.store.database.Connections;
@@ -111,9 +110,8 @@ final class LiveStatements implements Statements {
     }
 
     @Override
-    public boolean holdsEverywhere(Field field, String condition) {
-        return sql.sql("select not exists (select 1 from "
-                        + Shape.qualified(field.path().profile()) + " where not (" + condition + "))")
+    public boolean holdsEverywhere(String table, String condition) {
+        return sql.sql("select not exists (select 1 from " + table + " where not (" + condition + "))")
                 .query(Boolean.class)
                 .single();
     }
@@ -160,7 +158,7 @@ final class LiveStatements implements Statements {
 
     private void batches(Bite bite) {
         Pace pace = new Pace();
-        String last = shape.beforeAllIds();
+        String last = shape.keyType().beforeAll();
         while (last != null) {
             control.run();
             long begun = System.nanoTime();
@@ -183,7 +181,7 @@ final class LiveStatements implements Statements {
                                         key,
                                         quoted(twin.formerColumn()),
                                         twin.table(),
-                                        shape.idType(),
+                                        shape.keyType().sql(),
                                         quoted(twin.column()),
                                         most,
                                         twin.originals()))
@@ -214,7 +212,12 @@ final class LiveStatements implements Statements {
         together.sql("set local synchronous_commit = off").update();
         together.sql(
                         "update %1$s t set %2$s = cast(v.value as %3$s) from unnest(?::text[], ?::text[]) v (key, value) where t.%4$s = cast(v.key as %5$s)"
-                                .formatted(twin.table(), quoted(twin.column()), twin.type(), key, shape.idType()))
+                                .formatted(
+                                        twin.table(),
+                                        quoted(twin.column()),
+                                        twin.type(),
+                                        key,
+                                        shape.keyType().sql()))
                 .param(keys.toArray(String[]::new))
                 .param(values.toArray(String[]::new))
                 .update();

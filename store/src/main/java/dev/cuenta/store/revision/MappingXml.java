@@ -2,11 +2,9 @@ package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.type.Column;
 import java.time.Instant;
 import java.util.List;
-import java.util.UUID;
 
 /**
  * Tells Hibernate about the model's tables: entities without a class, whose records are maps from attribute to value. The
@@ -20,7 +18,7 @@ final class MappingXml {
 
     private MappingXml(Shape shape) {
         this.shape = shape;
-        this.idClass = shape.model().id() == IdScheme.SEQUENCE ? Long.class : UUID.class;
+        this.idClass = shape.keyType().valueClass();
     }
 
     static String of(Shape shape) {
@@ -33,6 +31,9 @@ final class MappingXml {
 
     private void account(List<Field> fields) {
         begin(Shape.ACCOUNT, "id");
+        if (!shape.idColumn().equals("id")) {
+            basic(shape.idColumn(), shape.idColumn(), shape.idType().valueClass());
+        }
         basic("kind", "kind", String.class);
         basic("createdAt", "created_at", Instant.class);
         basic("lastModifiedAt", "last_modified_at", Instant.class);

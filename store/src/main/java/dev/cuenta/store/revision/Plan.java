@@ -7,6 +7,7 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.ChangeKind;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.core.revision.Renames;
+import dev.cuenta.core.type.Column;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -21,7 +22,7 @@ import org.jspecify.annotations.Nullable;
  * @param number of the revision that is being published
  * @param base null for the first revision
  */
-record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Change> changes) {
+record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Change> changes, Layout layout) {
     private static final Set<ChangeKind> OF_VALUES = Set.of(ChangeKind.TYPE_CHANGED, ChangeKind.LIMITS_NARROWED);
 
     /** Accounts of a kind that get a profile. */
@@ -43,6 +44,28 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
         boolean becomesOptional() {
             return before.required() && !after.required();
         }
+    }
+
+    Shape shape() {
+        return new Shape(next, layout);
+    }
+
+    Shape shapeBefore() {
+        return new Shape(Objects.requireNonNull(base), layout);
+    }
+
+    boolean changesIds() {
+        return base != null && base.id().differsInSort(next.id());
+    }
+
+    /** Whether ids are beside the keys from this revision on. */
+    boolean takesSecondIds() {
+        return changesIds() && !shape().idColumn().equals(Shape.KEY);
+    }
+
+    /** Whether ids are the keys again from this revision on. */
+    boolean leavesSecondIds() {
+        return changesIds() && shape().idColumn().equals(Shape.KEY);
     }
 
     List<String> newProfiles() {
@@ -99,6 +122,7 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
 
     private boolean converts(Same same) {
         return !same.before().column().equals(same.after().column())
+                || (changesIds() && same.after().column().is(Column.Kind.ACCOUNT))
                 || changes.stream()
                         .anyMatch(change -> OF_VALUES.contains(change.kind())
                                 && change.effect() != Effect.INSTANT

@@ -48,7 +48,9 @@ public final class Publisher {
                 .ifPresent(revision -> connections.together(sql -> {
                     sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta prepare', 0))")
                             .query(row -> {});
-                    List<String> statements = new Ddl(Revisions.modelOf(revision)).dependentTables();
+                    List<String> statements = new Ddl(
+                                    new Shape(Revisions.modelOf(revision), Layout.of(revision.number(), sql)))
+                            .dependentTables();
                     statements.forEach(statement -> sql.sql(statement).update());
                     return statements.size();
                 }));
@@ -86,7 +88,7 @@ public final class Publisher {
                             .max()
                             .orElse(0);
             Script script = new Script();
-            Steps steps = steps(new Plan(number, before, next, changes), script, sql);
+            Steps steps = steps(new Plan(number, before, next, changes, layout(sql)), script, sql);
             for (Step step : List.of(Step.EXPAND, Step.FILL, Step.PROVE, Step.SWAP, Step.CONTRACT)) {
                 script.title(step);
                 run(step, steps, number, sql);
@@ -133,7 +135,7 @@ public final class Publisher {
 
     private void run(Revision revision, JdbcClient sql) {
         AccountModel before = revision.base() == 0 ? null : model(revision.base());
-        Plan plan = new Plan(revision.number(), before, Revisions.modelOf(revision), revision.changes());
+        Plan plan = new Plan(revision.number(), before, Revisions.modelOf(revision), revision.changes(), layout(sql));
         Runnable control = () -> obey(revision.number(), sql);
         Steps steps = steps(plan, statements(plan, sql, control), sql);
         record(revision, sql, null);
@@ -160,7 +162,7 @@ public final class Publisher {
     }
 
     private LiveStatements statements(Plan plan, JdbcClient sql, Runnable control) {
-        return new LiveStatements(plan.number(), new Shape(plan.next()), sql, connections, control);
+        return new LiveStatements(plan.number(), plan.shape(), sql, connections, control);
     }
 
     private void run(Step step, Steps steps, int number, JdbcClient sql) {
@@ -195,6 +197,11 @@ public final class Publisher {
                 .param(number)
                 .query(Long.class)
                 .single();
+    }
+
+    /** A publish itself knows what is called what. */
+    private static Layout layout(JdbcClient sql) {
+        return Layout.of(0, sql).settled();
     }
 
     private AccountModel model(int number) {

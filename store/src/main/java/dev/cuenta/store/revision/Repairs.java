@@ -14,10 +14,10 @@ final class Repairs {
     private final Ddl ddl;
     private final Shape shape;
 
-    Repairs(AccountModel model) {
-        this.model = model;
-        this.ddl = new Ddl(model);
-        this.shape = ddl.shape();
+    Repairs(Shape shape) {
+        this.model = shape.model();
+        this.ddl = new Ddl(shape);
+        this.shape = shape;
     }
 
     /** The table once more, as a temporary one that goes with its transaction; and its indexes. */
@@ -30,11 +30,13 @@ final class Repairs {
                         .filter(field -> Shape.table(field.path().profile()).equals(table))
                         .toList();
         List<String> columns = new ArrayList<>(
-                account ? ddl.accountColumns() : List.of("account_id " + shape.idType() + " primary key"));
+                account
+                        ? ddl.accountColumns()
+                        : List.of("account_id " + shape.keyType().sql() + " primary key"));
         fields.forEach(field -> columns.add(ddl.columnForNew(field)));
         List<String> statements = new ArrayList<>();
-        statements.add("create temporary table " + quoted(table) + " ("
-                + String.join(", ", columns).replace("accounts.", "pg_temp.") + ") on commit drop");
+        statements.add(
+                "create temporary table " + quoted(table) + " (" + String.join(", ", columns) + ") on commit drop");
         if (account) {
             statements.add("create index account_created_at on pg_temp.account (created_at, id)");
         } else {
@@ -45,6 +47,9 @@ final class Repairs {
         fields.forEach(field -> Ddl.indexes(field)
                 .forEach(index -> statements.add("create " + (index.unique() ? "unique " : "") + "index "
                         + quoted(index.name()) + " on pg_temp." + quoted(table) + " " + index.of())));
+        fields.forEach(field -> ddl.addReference(field, Shape.column(field))
+                .ifPresent(reference -> statements.add(
+                        reference.replace("accounts.", "pg_temp.").replace(" not valid", ""))));
         return statements;
     }
 
@@ -65,7 +70,7 @@ final class Repairs {
 
     String constraint(Field field, String name) {
         Optional<String> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
-                ? Ddl.addReference(field, Shape.column(field))
+                ? ddl.addReference(field, Shape.column(field))
                 : Ddl.replaceChecks(field);
         return replaced.orElse("") + "; " + Ddl.validate(field, name) + ";";
     }

@@ -19,16 +19,21 @@ final class Requirement {
      * made in between may have no value: then the check stays as it is, and holds for every record from now on.
      */
     void put(Field field, String column) {
-        if (!catalogue.isNullable(field, column)) {
-            return;
+        if (catalogue.isNullable(field, column)) {
+            put(Shape.qualified(field.path().profile()), column, Shape.constraint(field, "required"));
         }
-        String check = quoted(Shape.constraint(field, "required"));
-        statements.shortly(Ddl.alterTable(field) + " drop constraint if exists " + check + ", add constraint " + check
-                + " check (" + quoted(column) + " is not null) not valid");
-        if (statements.holdsEverywhere(field, quoted(column) + " is not null")) {
-            statements.shortly(Ddl.alterTable(field) + " validate constraint " + check);
-            statements.shortly(Ddl.alterColumn(field, column, "set not null"));
-            statements.shortly(Ddl.alterTable(field) + " drop constraint " + check);
+    }
+
+    void put(String table, String column, String constraint) {
+        String alter = "alter table " + table;
+        String check = quoted(constraint);
+        String condition = quoted(column) + " is not null";
+        statements.shortly(alter + " drop constraint if exists " + check + ", add constraint " + check + " check ("
+                + condition + ") not valid");
+        if (statements.holdsEverywhere(table, condition)) {
+            statements.shortly(alter + " validate constraint " + check);
+            statements.shortly(alter + " alter column " + quoted(column) + " set not null");
+            statements.shortly(alter + " drop constraint " + check);
         }
     }
 }

@@ -1,6 +1,5 @@
 package dev.cuenta.store.revision;
 
-import dev.cuenta.core.model.Field;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -36,7 +35,7 @@ final class Script implements Statements {
 
     /** A script is written for the case that nothing came in between. */
     @Override
-    public boolean holdsEverywhere(Field field, String condition) {
+    public boolean holdsEverywhere(String table, String condition) {
         return true;
     }
 

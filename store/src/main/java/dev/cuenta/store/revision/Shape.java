@@ -3,7 +3,6 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.type.Column;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -19,37 +18,40 @@ public final class Shape {
     public static final String SCHEMA = "accounts";
     public static final String ACCOUNT = "account";
     static final String REFERENCE = "reference";
+
+    /** No field's column can have this name. */
+    static final String SECOND_ID = "id_2";
+
+    static final String KEY = "id";
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int LONGEST_NAME = 63;
 
     private final AccountModel model;
-    private final PhysicalNames names;
+    private final Layout layout;
+    private final IdType keyType;
 
+    /** Of tables that the model's first revision makes. */
     Shape(AccountModel model) {
-        this(model, PhysicalNames.NONE);
+        this(model, Layout.NEW);
     }
 
-    public Shape(AccountModel model, PhysicalNames names) {
+    Shape(AccountModel model, Layout layout) {
         this.model = model;
-        this.names = names;
+        this.layout = layout;
+        this.keyType = layout.keys().orElse(IdType.of(model.id()));
     }
 
     public AccountModel model() {
         return model;
     }
 
-    /** Comes before every id. */
-    String beforeAllIds() {
-        return model.id() == IdScheme.SEQUENCE ? "0" : "00000000-0000-0000-0000-000000000000";
-    }
-
-    PhysicalNames names() {
-        return names;
+    Layout layout() {
+        return layout;
     }
 
     /** What the field's column is called at the moment; other than {@link #column} only while a publish is about to name it. */
     public String columnNow(Field field) {
-        return names.of(table(field.path().profile()), column(field));
+        return layout.names().of(table(field.path().profile()), column(field));
     }
 
     /** The table of a profile; of the account itself for null. */
@@ -70,8 +72,63 @@ public final class Shape {
         return fitting(snakeCase(path.name()));
     }
 
-    public String idType() {
-        return model.id() == IdScheme.SEQUENCE ? "bigint" : "uuid";
+    /** What ids are by the model. */
+    public IdType idType() {
+        return IdType.of(model.id());
+    }
+
+    /** What tables know accounts by; the id itself, unless the scheme of a live model changed its sort. */
+    public IdType keyType() {
+        return keyType;
+    }
+
+    boolean hasSecondIds() {
+        return layout.secondIds() || keyType != idType();
+    }
+
+    /** The column of an account's present id. */
+    public String idColumn() {
+        return idColumn(idType());
+    }
+
+    /** Where what was an account's id before stands; only with {@link #hasSecondIds}. */
+    String formerIdColumn() {
+        return idColumn(idType().other());
+    }
+
+    private String idColumn(IdType type) {
+        return type == keyType ? KEY : SECOND_ID;
+    }
+
+    /** The column that an id of the text's form would be found in; empty for a text that is no account's id. */
+    public Optional<FoundId> findId(String text) {
+        return Optional.of(keyType)
+                .flatMap(type -> foundId(type, text))
+                .or(() -> hasSecondIds() ? foundId(keyType.other(), text) : Optional.empty());
+    }
+
+    private Optional<FoundId> foundId(IdType type, String text) {
+        return type.read(text).map(value -> new FoundId(idColumn(type), value));
+    }
+
+    /** A column of the account's table, and the value that it would have to hold. */
+    public record FoundId(String column, Object value) {
+        boolean isKey() {
+            return column.equals(KEY);
+        }
+    }
+
+    /** As SQL: the present id, as a text, of the account with that key. */
+    public String idOf(String key) {
+        return idType() == keyType
+                ? "cast(" + key + " as text)"
+                : "(select cast(o." + SECOND_ID + " as text) from accounts.account o where o.id = " + key + ")";
+    }
+
+    /** As SQL: the present id of the account whose former one the value is. */
+    public String idOfFormer(String former) {
+        return "(select o." + idColumn() + " from accounts.account o where o." + formerIdColumn() + " = " + former
+                + ")";
     }
 
     static String uniqueIndex(Field field) {
@@ -116,7 +173,7 @@ public final class Shape {
             case DATE -> "date";
             case TIMESTAMP -> "timestamptz";
             case JSON -> "jsonb";
-            case ACCOUNT -> idType();
+            case ACCOUNT -> idType().sql();
         };
         return column.many() ? one + "[]" : one;
     }

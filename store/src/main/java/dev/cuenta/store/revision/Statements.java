@@ -1,6 +1,5 @@
 package dev.cuenta.store.revision;
 
-import dev.cuenta.core.model.Field;
 import java.util.List;
 
 /** Where the steps of a publish send what they want done: to the database, or to somebody who wants to read it first. */
@@ -19,8 +18,8 @@ interface Statements {
      */
     void walk(String total, String statement);
 
-    /** Whether no record of the field's table breaks the condition; asked before a rule is proven. */
-    boolean holdsEverywhere(Field field, String condition);
+    /** Whether no record of the table breaks the condition; asked before a rule is proven. */
+    boolean holdsEverywhere(String table, String condition);
 
     /** Converts a column's values in batches. */
     void convert(Twin twin);

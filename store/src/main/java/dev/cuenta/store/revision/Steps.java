@@ -3,7 +3,6 @@ package dev.cuenta.store.revision;
 import static dev.cuenta.store.revision.Shape.quoted;
 
 import dev.cuenta.core.model.Field;
-import dev.cuenta.core.type.Column;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -23,16 +22,18 @@ final class Steps {
     private final Whereabouts whereabouts;
     private final Requirement requirement;
     private final Fills fills;
+    private final SecondIds secondIds;
 
     Steps(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept) {
         this.plan = plan;
         this.statements = statements;
         this.catalogue = catalogue;
         this.kept = kept;
-        this.ddl = new Ddl(plan.next());
+        this.ddl = new Ddl(plan.shape());
+        this.secondIds = new SecondIds(plan, statements, catalogue);
         this.requirement = new Requirement(statements, catalogue);
         this.whereabouts = new Whereabouts(plan, catalogue, kept);
-        this.fills = new Fills(plan.next(), field -> quoted(whereabouts.columnNow(field)));
+        this.fills = new Fills(plan.shape(), field -> quoted(whereabouts.columnNow(field)));
     }
 
     /** Makes room for the new revision beside the old one; everything that the old one does goes on working. */
@@ -40,6 +41,9 @@ final class Steps {
         if (plan.base() == null) {
             ddl.firstTables().forEach(statements::shortly);
             ddl.dependentTables().forEach(statements::shortly);
+        }
+        if (plan.takesSecondIds()) {
+            secondIds.expand();
         }
         plan.newProfiles().forEach(profile -> statements.shortly(ddl.profileTable(profile)));
         plan.newFields().forEach(this::arrive);
@@ -63,7 +67,6 @@ final class Steps {
             statements.shortly(ddl.addColumn(field));
         }
         Ddl.replaceChecks(field).ifPresent(statements::shortly);
-        Ddl.addReference(field, Shape.column(field)).ifPresent(statements::shortly);
     }
 
     /** While both revisions write, a value may keep either's rules. */
@@ -101,6 +104,9 @@ final class Steps {
     }
 
     void fill() {
+        if (plan.takesSecondIds()) {
+            secondIds.fill(fills);
+        }
         for (Field field : plan.newFields()) {
             boolean filled = field.required() && field.forExisting().isPresent();
             // What was kept aside says which records had no value.
@@ -115,7 +121,12 @@ final class Steps {
         }
         plan.unconverted().forEach(this::giveBack);
         for (Twin twin : whereabouts.twinsToSettle()) {
-            statements.convert(twin);
+            if (twin.refersOtherwise()) {
+                statements.walk(
+                        "select count(*) from " + twin.table() + " where " + twin.missing(), fills.reference(twin));
+            } else {
+                statements.convert(twin);
+            }
             if (twin.field().required() && twin.field().answersForExisting()) {
                 fillEmpty(twin.field(), twin.column());
             }
@@ -155,7 +166,14 @@ final class Steps {
 
     /** Holds the records against the new rules, without a lock that blocks readers or writers. */
     void prove() {
+        if (plan.takesSecondIds()) {
+            secondIds.prove();
+        }
         storedFields().forEach(this::index);
+        if (plan.base() == null) {
+            storedFields().forEach(this::refer);
+        }
+        whereabouts.twinsToSettle().forEach(twin -> refer(twin.field(), twin.column(), twin.reference()));
         for (Field field : plan.newFields()) {
             validate(field);
             if (field.required() && field.answersForExisting()) {
@@ -184,8 +202,18 @@ final class Steps {
 
     private void validate(Field field) {
         Shape.checks(field).forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
-        Ddl.addReference(field, "")
-                .ifPresent(any -> statements.shortly(Ddl.validate(field, Shape.constraint(field, Shape.REFERENCE))));
+        refer(field);
+    }
+
+    private void refer(Field field) {
+        refer(field, Shape.column(field), Shape.constraint(field, Shape.REFERENCE));
+    }
+
+    private void refer(Field field, String column, String constraint) {
+        ddl.addReference(field, column, constraint).ifPresent(reference -> {
+            statements.shortly(reference);
+            statements.shortly(Ddl.validate(field, constraint));
+        });
     }
 
     /** The new revision is live from here on, and knows by which names it finds what is not renamed yet. */
@@ -193,6 +221,9 @@ final class Steps {
         List<String> together = new ArrayList<>();
         whereabouts.twinsToSettle().forEach(twin -> together.add(named(twin.field(), twin.column())));
         whereabouts.renamesToSettle().forEach(same -> together.add(named(same.after(), Shape.column(same.before()))));
+        if (plan.takesSecondIds()) {
+            together.addAll(secondIds.taken());
+        }
         together.add("update cuenta.revision set state = 'past' where state = 'live' and number <> " + plan.number());
         together.add(
                 "update cuenta.revision set state = 'live', published_at = coalesce(published_at, now()) where number = "
@@ -220,6 +251,9 @@ final class Steps {
                     fills.kind(kind.gone(), kind.heir()));
         }
         nameColumns();
+        if (plan.leavesSecondIds()) {
+            secondIds.putAside();
+        }
         plan.removedFields().stream()
                 .filter(field -> catalogue.has(field, Shape.column(field)))
                 .forEach(field -> statements.together(kept.keeping(field, plan.number())));
@@ -265,12 +299,12 @@ final class Steps {
         if (!before.equals(after) || whereabouts.twinOf(field) != null) {
             Ddl.replaceChecks(field, before, after).ifPresent(statements::shortly);
             after.stream()
-                    .filter(check -> statements.holdsEverywhere(field, check.condition()))
+                    .filter(check -> statements.holdsEverywhere(
+                            Shape.qualified(field.path().profile()), check.condition()))
                     .forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
         }
-        if (field.column().is(Column.Kind.ACCOUNT) && (whereabouts.twinOf(field) != null || same.renamed())) {
-            Ddl.addReference(field, Shape.column(field)).ifPresent(statements::shortly);
-            statements.shortly(Ddl.validate(field, Shape.constraint(field, Shape.REFERENCE)));
+        if (whereabouts.twinOf(field) == null && same.renamed()) {
+            refer(field);
         }
     }
 

@@ -3,9 +3,9 @@ package dev.cuenta.store.revision;
 import static dev.cuenta.store.revision.Shape.quoted;
 
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.Column;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -25,8 +25,8 @@ final class Twin {
         this.same = same;
         this.original = original;
         this.number = plan.number();
-        this.shape = new Shape(plan.next());
-        this.before = new Shape(Objects.requireNonNull(plan.base()));
+        this.shape = plan.shape();
+        this.before = plan.shapeBefore();
     }
 
     Field field() {
@@ -124,9 +124,9 @@ final class Twin {
                         formerType(),
                         quoted(column()),
                         quoted(formerColumn()),
-                        carried(formerField(), field(), type(), "new." + quoted(formerColumn())),
+                        carried(formerField(), before, field(), shape, "new." + quoted(formerColumn())),
                         rules(field(), column()),
-                        carried(field(), formerField(), formerType(), "new." + quoted(column())),
+                        carried(field(), shape, formerField(), before, "new." + quoted(column())),
                         rules(formerField(), formerColumn()));
     }
 
@@ -138,8 +138,28 @@ final class Twin {
         return conditions.isEmpty() ? "true" : String.join(" and ", conditions);
     }
 
+    /** Whether it is the same reference, by ids of another sort. */
+    boolean refersOtherwise() {
+        return field().column().is(Column.Kind.ACCOUNT)
+                && formerField().column().is(Column.Kind.ACCOUNT)
+                && shape.idType() != before.idType();
+    }
+
+    /** Which records have a value that did not come over yet. */
+    String missing() {
+        return quoted(formerColumn()) + " is not null and " + quoted(column()) + " is null";
+    }
+
+    /** The twin's own, until the old column's gives its name away. */
+    String reference() {
+        return Shape.fitting(Shape.constraint(field(), Shape.REFERENCE) + "_r" + number);
+    }
+
     /** Empty where only the type itself can say what the value becomes. */
-    private static String carried(Field from, Field to, String type, String expression) {
+    private static String carried(Field from, Shape shapeFrom, Field to, Shape shapeTo, String expression) {
+        if (from.column().is(Column.Kind.ACCOUNT) && to.column().is(Column.Kind.ACCOUNT)) {
+            return shapeFrom.idType() == shapeTo.idType() ? expression : shapeTo.idOfFormer(expression);
+        }
         boolean judged = !to.type().equals(from.type())
                 && List.of("email", "phone", "url").contains(to.type().name());
         if (judged || from.column().many() != to.column().many()) {
@@ -147,7 +167,7 @@ final class Twin {
         }
         return from.column().kind() == to.column().kind()
                 ? expression
-                : "cast(cast(" + expression + " as text) as " + type + ")";
+                : "cast(cast(" + expression + " as text) as " + shapeTo.type(to) + ")";
     }
 
     /** Gives the twin the field's name and keeps the old column aside, in one moment. */
@@ -161,6 +181,10 @@ final class Twin {
         statements.add("alter table " + table() + " alter column " + quoted(formerColumn()) + " drop default");
         statements.add(Ddl.renameColumn(field().path().profile(), formerColumn(), keptAs()));
         statements.add(Ddl.renameColumn(field().path().profile(), column(), Shape.column(field())));
+        if (field().column().is(Column.Kind.ACCOUNT)) {
+            statements.add("alter table " + table() + " rename constraint " + quoted(reference()) + " to "
+                    + quoted(Shape.constraint(field(), Shape.REFERENCE)));
+        }
         Ddl.indexes(field())
                 .forEach(index -> statements.add("alter index if exists " + Shape.SCHEMA + "."
                         + quoted(index.nameInRevision(number)) + " rename to " + quoted(index.name())));

@@ -34,6 +34,9 @@ final class Undo {
                     .filter(Field::required)
                     .forEach(field -> requirement.put(field, Shape.column(field)));
         }
+        if (plan.takesSecondIds()) {
+            new SecondIds(plan, statements, catalogue).undo(kept.keepsSecondIds());
+        }
     }
 
     private void rules(Plan.Same same) {

@@ -62,7 +62,8 @@ public final class Verification {
 
     /** What differs between the database and the model; empty when nothing does. */
     public List<Difference> differences(AccountModel model) {
-        Repairs repairs = new Repairs(model);
+        Repairs repairs = new Repairs(
+                connections.each(sql -> new Shape(model, Layout.of(0, sql).settled())));
         Map<String, Map<String, String>> expected = expected(model, repairs);
         List<Difference> differences = new ArrayList<>();
         connections.each(sql -> {

@@ -16,7 +16,7 @@ final class Whereabouts {
         this.plan = plan;
         this.catalogue = catalogue;
         this.kept = kept;
-        Shape shape = new Shape(plan.next());
+        Shape shape = plan.shape();
         this.twins = plan.converted().stream()
                 .map(same ->
                         new Twin(same, plan, kept.fitting(same.after(), shape).orElse(null)))

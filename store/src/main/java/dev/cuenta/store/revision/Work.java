@@ -8,10 +8,12 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class Work {
     private final LiveRevision revision;
     private final Session session;
+    private final Keys keys;
 
     Work(LiveRevision revision, Session session) {
         this.revision = revision;
         this.session = session;
+        this.keys = new Keys(this);
     }
 
     public LiveRevision revision() {
@@ -20,6 +22,10 @@ public final class Work {
 
     public Session session() {
         return session;
+    }
+
+    public Keys keys() {
+        return keys;
     }
 
     /** Reads and writes the fixed tables. Account records that were changed must have been flushed before. */

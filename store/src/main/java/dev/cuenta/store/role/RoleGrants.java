@@ -3,7 +3,6 @@ package dev.cuenta.store.role;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Role;
-import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.revision.Work;
 import java.util.Collection;
 import java.util.List;
@@ -24,7 +23,7 @@ public final class RoleGrants {
         work.sql()
                 .sql(
                         "insert into cuenta.role_given (account_id, role, tenant_id) values (?, ?, ?) on conflict do nothing")
-                .param(column(account))
+                .param(work.keys().of(account))
                 .param(role.number())
                 .param(role.withinTenant() && tenant != null ? tenant.value() : null)
                 .update();
@@ -34,9 +33,9 @@ public final class RoleGrants {
     public void giveAll(Collection<AccountId> accounts, Role role) {
         work.sql()
                 .sql("insert into cuenta.role_given (account_id, role) select cast(v.id as "
-                        + work.revision().shape().idType()
+                        + work.revision().shape().keyType().sql()
                         + "), ? from unnest(?::text[]) v (id) on conflict do nothing")
-                .params(role.number(), accounts.stream().map(AccountId::text).toArray(String[]::new))
+                .params(role.number(), work.keys().of(accounts))
                 .update();
     }
 
@@ -44,7 +43,7 @@ public final class RoleGrants {
         work.sql()
                 .sql(
                         "delete from cuenta.role_given where account_id = ? and role = ? and tenant_id is not distinct from ?::uuid")
-                .param(column(account))
+                .param(work.keys().of(account))
                 .param(role.number())
                 .param(role.withinTenant() && tenant != null ? tenant.value() : null)
                 .update();
@@ -72,9 +71,5 @@ public final class RoleGrants {
                         .param("numbers", numbers)
                         .query(Long.class)
                         .single();
-    }
-
-    private Object column(AccountId account) {
-        return Ids.columnOf(work.revision().model().id(), account).orElseThrow();
     }
 }

@@ -4,7 +4,6 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -32,19 +31,23 @@ public final class Sessions {
     public void open(byte[] tokenHash, AccountId account, Instant expires) {
         work.sql()
                 .sql("insert into cuenta.session (token_hash, account_id, expires_at) values (?, ?, ?)")
-                .params(tokenHash, Ids.columnOf(model.id(), account).orElseThrow(), expires.atOffset(ZoneOffset.UTC))
+                .params(tokenHash, work.keys().of(account), expires.atOffset(ZoneOffset.UTC))
                 .update();
     }
 
     /** One statement: the session, its account's roles and its tenants. */
     public Optional<Signed> find(byte[] tokenHash) {
-        return work.sql().sql("""
-                select cast(s.account_id as text) as account, s.expires_at,
+        return work.sql()
+                .sql("""
+                select %s as account, s.expires_at,
                     (select coalesce(array_agg(g.role || ':' || coalesce(g.tenant_id::text, '')), '{}')
                      from cuenta.role_given g where g.account_id = s.account_id) as roles,
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
                      from cuenta.membership m where m.account_id = s.account_id) as tenants
-                from cuenta.session s where s.token_hash = ? and s.expires_at > now()""").param(tokenHash).query(this::read).optional();
+                from cuenta.session s where s.token_hash = ? and s.expires_at > now()""".formatted(work.revision().shape().idOf("s.account_id")))
+                .param(tokenHash)
+                .query(this::read)
+                .optional();
     }
 
     public void end(byte[] tokenHash) {

@@ -4,7 +4,6 @@ import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.account.TenantId;
-import dev.cuenta.store.account.Ids;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -58,23 +57,23 @@ public final class Tenants {
 
     /** Those that the account belongs to, in the order in which it joined them. */
     public List<Membership> of(AccountId account) {
-        return work.sql().sql("""
+        return work.sql()
+                .sql("""
                 select t.id, t.name from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
-                where m.account_id = ? order by m.since, t.id""").param(column(account)).query(Tenants::read).list();
+                where m.account_id = ? order by m.since, t.id""")
+                .param(work.keys().of(account))
+                .query(Tenants::read)
+                .list();
     }
 
     public void join(AccountId account, TenantId tenant) {
         work.sql()
                 .sql("insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict do nothing")
-                .params(column(account), tenant.value())
+                .params(work.keys().of(account), tenant.value())
                 .update();
     }
 
     private static Membership read(ResultSet row, int index) throws SQLException {
         return new Membership(new TenantId(row.getObject("id", UUID.class)), row.getString("name"));
-    }
-
-    private Object column(AccountId account) {
-        return Ids.columnOf(work.revision().model().id(), account).orElseThrow();
     }
 }

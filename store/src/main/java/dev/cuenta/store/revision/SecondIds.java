@@ -1,0 +1,83 @@
+package dev.cuenta.store.revision;
+
+import static dev.cuenta.store.revision.Shape.SECOND_ID;
+import static dev.cuenta.store.revision.Shape.literal;
+
+import java.util.List;
+
+/**
+ * Ids beside the keys, for a live model whose ids become another sort of value. The keys, and all that refers to accounts by
+ * them, stay as they are; so what an account's id was formerly goes on finding it. A model that goes back to its first scheme
+ * has the second ids kept aside: they then are the former ones.
+ */
+final class SecondIds {
+    private static final String TABLE = Shape.qualified(null);
+    private static final String ALTER = "alter table " + TABLE;
+    private static final String ALTER_COLUMN = ALTER + " alter column " + SECOND_ID;
+    static final String INDEX = "account_" + SECOND_ID;
+
+    private final Plan plan;
+    private final Statements statements;
+    private final Catalogue catalogue;
+    private final Requirement requirement;
+
+    SecondIds(Plan plan, Statements statements, Catalogue catalogue) {
+        this.plan = plan;
+        this.statements = statements;
+        this.catalogue = catalogue;
+        this.requirement = new Requirement(statements, catalogue);
+    }
+
+    /** The column, which gives an id to whatever the old revision makes. */
+    void expand() {
+        Shape shape = plan.shape();
+        if (shape.idType() == IdType.COUNTING) {
+            statements.shortly(Ddl.SEQUENCE);
+        }
+        // Apart from each other: together, each record would be rewritten at once.
+        statements.together(List.of(
+                ALTER + " add column if not exists " + SECOND_ID + " "
+                        + shape.idType().sql(),
+                ALTER_COLUMN + " set default " + Ddl.nextId(shape.model().id(), "now()")));
+    }
+
+    void fill(Fills fills) {
+        if (!catalogue.isRequired(TABLE, SECOND_ID)) {
+            statements.walk("select count(*) from " + TABLE + " where " + SECOND_ID + " is null", fills.secondId());
+        }
+    }
+
+    void prove() {
+        if (catalogue.isBroken(INDEX)) {
+            statements.shortly(Ddl.dropIndex(INDEX));
+        }
+        statements.shortly(
+                "create unique index concurrently if not exists " + INDEX + " on " + TABLE + " (" + SECOND_ID + ")");
+        if (!catalogue.isRequired(TABLE, SECOND_ID)) {
+            requirement.put(TABLE, SECOND_ID, INDEX + "_required");
+        }
+    }
+
+    /** They are the present ids again. */
+    List<String> taken() {
+        return List.of("delete from cuenta.kept_column where table_name = " + literal(Shape.ACCOUNT) + " and kept_as = "
+                + literal(SECOND_ID));
+    }
+
+    /** They are the former ids from now on. */
+    void putAside() {
+        statements.together(List.of(
+                ALTER_COLUMN + " drop default, alter column " + SECOND_ID + " drop not null",
+                "insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
+                        + literal(Shape.ACCOUNT) + ", " + literal(SECOND_ID) + ", " + literal(SECOND_ID) + ", "
+                        + plan.number() + ") on conflict do nothing"));
+    }
+
+    /** @param kept whether they were there before the publish, as former ids */
+    void undo(boolean kept) {
+        statements.shortly(
+                kept
+                        ? ALTER_COLUMN + " drop default, alter column " + SECOND_ID + " drop not null"
+                        : ALTER + " drop column if exists " + SECOND_ID);
+    }
+}
