@@ -31,14 +31,14 @@ class StoredRecordsTest {
         Path file = Files.writeString(
                 folder.resolve("model.yaml"),
                 live.replace("duties: { type: text, maxLength: 1000,", "duties: { type: text, maxLength: 9,")
-                        .replace("id: uuid7 ", "id: sequence ")
+                        .replace("name: marea\n", "name: harbour\n")
                         .replace("after: P14D", "after: P1D"));
         marea.psql("update accounts.account set created_at = now() - interval '3 days', email_confirmed_at = null");
         Installation.Output checked = marea.cuenta("model", "check", file.toString());
 
         assertThat(checked.status()).isEqualTo(1);
         assertThat(checked.text())
-                .containsPattern("model.yaml:5:1: error: `id` changes.*not-on-live-data")
+                .containsPattern("model.yaml:4:1: error: `name` changes.*not-on-live-data")
                 .containsPattern("warning: `employment.duties` changes its limits.*stored-values-break");
         assertThat(marea.cuenta("model", "check", file.toString(), "--offline").text())
                 .doesNotContain("stored-values-break");
