@@ -8,6 +8,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Sensitivity;
+import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.Column;
 import java.util.HashSet;
 import java.util.List;
@@ -97,7 +98,7 @@ final class FieldRules {
     }
 
     private void checkValues(Field field) {
-        if (field.unique() && field.defaultValue() != null) {
+        if (field.uniqueness() != Uniqueness.NONE && field.defaultValue() != null) {
             add(
                     FindingCode.DEFAULT_OF_IDENTIFIER,
                     field,
@@ -128,7 +129,15 @@ final class FieldRules {
     private void checkUnique(Field field) {
         boolean comparable =
                 !field.type().isMany() && !field.type().comparisons().isEmpty();
-        if (field.unique() && !comparable) {
+        if (field.uniqueWithinTenant() && !model.tenants().present()) {
+            add(
+                    FindingCode.UNIQUE_WITHOUT_TENANTS,
+                    field,
+                    ".uniqueness",
+                    "`" + field.path() + "` is unique within a tenant, but accounts have no tenants.",
+                    "Declare `tenants`, or use `server`.");
+        }
+        if (field.uniqueness() != Uniqueness.NONE && !comparable) {
             add(
                     FindingCode.UNKNOWN_KEY,
                     field,

@@ -183,16 +183,9 @@ final class FieldReader {
     }
 
     private static Uniqueness uniqueness(Section section) {
-        Optional<Element> element = section.take("uniqueness");
-        if (element.flatMap(Element::scalar).filter("tenant"::equals).isPresent()) {
-            element.get()
-                    .report(
-                            FindingCode.NOT_SUPPORTED,
-                            "`uniqueness: tenant` is not supported yet.",
-                            "Use `server` or `none`.");
-            return Uniqueness.NONE;
-        }
-        return element.flatMap(given -> given.oneOf(Uniqueness.class)).orElse(Uniqueness.NONE);
+        return section.take("uniqueness")
+                .flatMap(given -> given.oneOf(Uniqueness.class))
+                .orElse(Uniqueness.NONE);
     }
 
     private static Sensitivity sensitivity(Section section) {

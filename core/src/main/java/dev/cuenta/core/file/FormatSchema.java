@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Service;
+import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
 import java.util.ArrayList;
@@ -66,7 +67,10 @@ public final class FormatSchema {
                         Map.of()));
         properties.put("formerly", described("Its earlier name in the same group; the values come along.", TEXT));
         properties.put(
-                "uniqueness", described("server: no two accounts hold the same value.", values("none", "server")));
+                "uniqueness",
+                described(
+                        "server: no two accounts hold the same value; tenant: no two of a tenant's do.",
+                        oneOf(Uniqueness.values())));
         properties.put("signIn", described("People sign in with it.", FLAG));
         properties.put("search", described("Indexed for look-up by any part of it.", FLAG));
         properties.put("returned", described("When it is part of an answer.", oneOf(Returned.values())));

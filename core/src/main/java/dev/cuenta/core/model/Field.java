@@ -62,8 +62,14 @@ public record Field(
         return type.column(limits);
     }
 
+    /** Whether no other account of this installation has its value. */
     public boolean unique() {
         return uniqueness == Uniqueness.SERVER;
+    }
+
+    /** Whether no other account of the same tenant has its value; accounts of no tenant share what they like. */
+    public boolean uniqueWithinTenant() {
+        return uniqueness == Uniqueness.TENANT;
     }
 
     /** Whether the field has a column of its own; a computed one has none. */

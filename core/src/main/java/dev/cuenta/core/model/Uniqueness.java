@@ -1,7 +1,11 @@
 package dev.cuenta.core.model;
 
-/** RFC 7643 section 2.2; {@code SERVER}: no two accounts hold the same value. */
+/**
+ * Who a value is shared with by nobody: {@code SERVER}: no two accounts hold the same one; {@code TENANT}: no two of a tenant's
+ * do. RFC 7643 section 2.2 counts a tenant as the server.
+ */
 public enum Uniqueness {
     NONE,
+    TENANT,
     SERVER
 }

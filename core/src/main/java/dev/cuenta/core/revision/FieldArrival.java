@@ -1,6 +1,7 @@
 package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Uniqueness;
 import java.util.List;
 import java.util.Optional;
 
@@ -51,7 +52,7 @@ final class FieldArrival {
             return Optional.of("`" + field.path()
                     + "` is required. Say what the existing records get: `existing: { value: ... }` or a default.");
         }
-        if (field.unique() && field.forExisting().isPresent() && records > 1) {
+        if (field.uniqueness() != Uniqueness.NONE && field.forExisting().isPresent() && records > 1) {
             return Optional.of(
                     "`" + field.path()
                             + "` is unique, and existing records cannot all get the same value. Take `default` and `existing` out.");

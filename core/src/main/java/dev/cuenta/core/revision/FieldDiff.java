@@ -2,6 +2,7 @@ package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Sensitivity;
+import dev.cuenta.core.model.Uniqueness;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -214,13 +215,13 @@ final class FieldDiff {
     }
 
     private void uniqueness(Field before, Field after) {
-        boolean same = before.unique() == after.unique()
-                && (!after.unique()
+        boolean same = before.uniqueness() == after.uniqueness()
+                && (after.uniqueness() == Uniqueness.NONE
                         || before.limits().caseExact() == after.limits().caseExact());
         if (same) {
             return;
         }
-        if (!after.unique()) {
+        if (after.uniqueness() == Uniqueness.NONE) {
             changes.add(Change.of(
                     ChangeKind.UNIQUENESS_DROPPED,
                     after.path(),
@@ -237,11 +238,14 @@ final class FieldDiff {
                 after.path(),
                 colliding == 0 ? Effect.INSTANT : Effect.DECISION,
                 "`" + after.path() + "` becomes unique"
+                        + (after.uniqueWithinTenant() ? " within each tenant" : "")
                         + (after.limits().caseExact() ? "." : ", whatever its capitals."),
                 colliding == 0
-                        ? "No two records share a value; the index is built while everyone goes on working."
+                        ? "No two records share a value; it is proven while everyone goes on working."
                         : colliding
-                                + " records share their value with another. Which of them keeps it is for you to say: "
+                                + " records share their value with another"
+                                + (after.uniqueWithinTenant() ? " of their tenant" : "")
+                                + ". Which of them keeps it is for you to say: "
                                 + "mend them first.",
                 colliding,
                 false));

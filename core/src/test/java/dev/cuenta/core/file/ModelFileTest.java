@@ -83,7 +83,7 @@ class ModelFileTest {
                 "a: { type: qr }                                     | MISSING_KEY",
                 "a: { type: qr, of: '{nothing}' }                    | BAD_EXPRESSION",
                 "a: { type: string, sensitivity: secret }            | NOT_SUPPORTED",
-                "a: { type: string, uniqueness: tenant }             | NOT_SUPPORTED",
+                "a: { type: string, uniqueness: tenant }             | UNIQUE_WITHOUT_TENANTS",
                 "a: { type: boolean, multiValued: true }             | UNKNOWN_KEY",
                 "a: { type: date, existing: { from: 'kind' } }       | BAD_EXPRESSION",
                 "kind: { type: string }                              | RESERVED_NAME",

@@ -10,7 +10,6 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
@@ -19,7 +18,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -88,7 +86,7 @@ public final class Accounts {
     }
 
     private String presentId(Field field, String id) {
-        return shape.idType().read(id).isPresent() ? id : former(id).orElseThrow(() -> gone(field));
+        return shape.idType().read(id).isPresent() ? id : former(id).orElseThrow(() -> Refusals.gone(field));
     }
 
     private Optional<String> former(String id) {
@@ -230,29 +228,7 @@ public final class Accounts {
         try {
             work.session().flush();
         } catch (ConstraintViolationException violation) {
-            throw refused(violation);
+            throw new Refusals(shape).by(String.valueOf(violation.getConstraintName()));
         }
-    }
-
-    private Problem refused(ConstraintViolationException violation) {
-        String name = String.valueOf(violation.getConstraintName()).replace("\"", "");
-        return taken(shape.uniqueField(name))
-                .or(() -> shape.referringField(name).map(Accounts::gone))
-                .orElseGet(
-                        () -> Problem.of(
-                                ProblemKind.CONFLICT,
-                                "A rule of the account model refuses the values: it is being changed just now, or was changed in the database. Try again, and look at: cuenta model verify"));
-    }
-
-    private static Problem gone(Field field) {
-        return Problem.invalid(
-                field.path().pointer(), "account", "There is no such account. Look it up: cuenta accounts list");
-    }
-
-    private static Optional<Problem> taken(Optional<Field> unique) {
-        return unique.map(field -> Problem.taken(
-                field.path().pointer(),
-                "Another account has this " + field.label().toLowerCase(Locale.ROOT)
-                        + " already. Choose another, or sign in to that account."));
     }
 }

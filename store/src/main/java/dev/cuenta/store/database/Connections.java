@@ -5,6 +5,8 @@ import java.sql.SQLException;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.sql.DataSource;
+import org.postgresql.util.PSQLException;
+import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 
@@ -73,6 +75,13 @@ public final class Connections {
             }
             return locked;
         });
+    }
+
+    /** The constraint that a statement broke; empty where the database did not name one. */
+    public static String constraintOf(DataAccessException refusal) {
+        return refusal.getMostSpecificCause() instanceof PSQLException cause && cause.getServerErrorMessage() != null
+                ? String.valueOf(cause.getServerErrorMessage().getConstraint())
+                : "";
     }
 
     /** A client whose statements all run on the given connection, which stays the caller's. */

@@ -39,6 +39,11 @@ final class Catalogue {
                 column);
     }
 
+    /** Whether the table was noted to be what the text says. */
+    boolean isNoted(String table, String note) {
+        return ask("select coalesce(obj_description(to_regclass(?)) = ?, false)", table, note);
+    }
+
     boolean hasIndex(String name) {
         return ask("select to_regclass(?) is not null", Shape.SCHEMA + "." + Shape.quoted(name));
     }

@@ -93,6 +93,11 @@ public final class CountedRecords implements StoredRecords {
     @Override
     public long collisions(Field before, Field after) {
         String value = Shape.comparable(after, column(before));
+        if (after.uniqueWithinTenant()) {
+            return count("select coalesce(sum(n), 0) from (select count(*) as n from " + table(before)
+                    + " join cuenta.membership m on m.account_id = " + Ddl.keyOf(before) + " where " + column(before)
+                    + " is not null group by m.tenant_id, " + value + " having count(*) > 1) shared");
+        }
         return count("select coalesce(sum(n), 0) from (select count(*) as n from " + table(before) + " where "
                 + column(before) + " is not null group by " + value + " having count(*) > 1) shared");
     }

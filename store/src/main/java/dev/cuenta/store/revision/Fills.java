@@ -162,7 +162,7 @@ final class Fills {
         return walk("id", qualified(null), "kind = " + literal(gone), update);
     }
 
-    private String walk(String key, String table, String condition, String work) {
+    String walk(String key, String table, String condition, String work) {
         return """
                 with batch as (
                     select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit ?),

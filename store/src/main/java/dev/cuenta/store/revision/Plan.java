@@ -129,6 +129,34 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
                                 && change.path().equals(same.after().path().toString()));
     }
 
+    /** Fields whose values begin to be kept apart within tenants, or are from now on kept apart in another column. */
+    List<Field> keptApart() {
+        return next.fields().values().stream()
+                .filter(Field::uniqueWithinTenant)
+                .filter(field ->
+                        sameFields().stream().noneMatch(same -> same.after().equals(field) && staysApart(same)))
+                .toList();
+    }
+
+    /** Fields of the old revision whose values were kept apart within tenants, and are no more. */
+    List<Field> noLongerApart() {
+        return base == null
+                ? List.of()
+                : base.fields().values().stream()
+                        .filter(Field::uniqueWithinTenant)
+                        .filter(field -> Optional.ofNullable(next.fields().get(field.path()))
+                                .filter(Field::uniqueWithinTenant)
+                                .isEmpty())
+                        .toList();
+    }
+
+    private boolean staysApart(Same same) {
+        return same.before().uniqueWithinTenant()
+                && !same.renamed()
+                && !converts(same)
+                && same.before().limits().caseExact() == same.after().limits().caseExact();
+    }
+
     /** Whether the field takes up a column that was kept aside. */
     boolean restores(Field field) {
         return changes.stream()

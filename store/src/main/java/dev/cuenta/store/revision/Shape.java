@@ -147,10 +147,11 @@ public final class Shape {
         return fitting(table(field.path().profile()) + "_" + column(field) + "_" + rule);
     }
 
-    /** The field whose uniqueness an index keeps, so that a violation can be told back. */
+    /** The field whose uniqueness an index keeps, on this server or within a tenant, so that a violation can be told back. */
     public Optional<Field> uniqueField(String index) {
         return model.fields().values().stream()
-                .filter(field -> field.unique() && index.startsWith(uniqueIndex(field)))
+                .filter(field -> (field.unique() && index.startsWith(uniqueIndex(field)))
+                        || (field.uniqueWithinTenant() && index.startsWith(constraint(field, TenantValues.RULE))))
                 .findFirst();
     }
 

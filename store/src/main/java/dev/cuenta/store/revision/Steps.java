@@ -56,6 +56,9 @@ final class Steps {
         }
         // The new revision inserts without these.
         plan.removedFields().stream().filter(Field::required).forEach(this::relax);
+        whereabouts
+                .tenantValuesToSettle()
+                .forEach(values -> statements.together(whereabouts.ready(values).make()));
     }
 
     private void arrive(Field field) {
@@ -132,6 +135,10 @@ final class Steps {
             }
         }
         fillProfiles();
+        for (TenantValues values : whereabouts.tenantValuesToSettle()) {
+            TenantValues ready = whereabouts.ready(values);
+            statements.walk(ready.toFill(), ready.fill(fills));
+        }
     }
 
     private void giveBack(Plan.Same same) {
@@ -270,7 +277,16 @@ final class Steps {
     /** In one moment, so that instances need only one more mapping, which they have ready by then. */
     private void nameColumns() {
         List<String> together = new ArrayList<>();
+        List<TenantValues> apart = whereabouts.tenantValuesToSettle();
+        List<TenantValues> ready = apart.stream().map(whereabouts::ready).toList();
+        IdType keys = plan.shape().keyType();
+        plan.noLongerApart()
+                .forEach(field -> together.addAll(
+                        TenantValues.of(field, plan.number(), keys).drop()));
         whereabouts.twinsToSettle().forEach(twin -> together.addAll(twin.settle()));
+        for (int i = 0; i < apart.size(); i++) {
+            together.addAll(apart.get(i).settle(ready.get(i)));
+        }
         whereabouts.renamesToSettle().forEach(same -> together.addAll(renamed(same)));
         if (!together.isEmpty()) {
             statements.together(together);

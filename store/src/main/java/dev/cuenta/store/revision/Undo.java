@@ -22,6 +22,9 @@ final class Undo {
     }
 
     void run() {
+        whereabouts
+                .tenantValuesToSettle()
+                .forEach(values -> whereabouts.ready(values).drop().forEach(statements::shortly));
         whereabouts.twins().forEach(twin -> twin.undo().forEach(statements::shortly));
         plan.unconverted().forEach(this::rules);
         plan.newFields().forEach(this::column);

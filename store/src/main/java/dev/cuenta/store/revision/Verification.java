@@ -73,6 +73,7 @@ public final class Verification {
             });
             return differences;
         });
+        differences.addAll(apart(model));
         differences.addAll(history());
         return differences;
     }
@@ -184,6 +185,26 @@ public final class Verification {
             case "constraint" -> of + " drop constraint " + name + ";";
             default -> "drop index concurrently " + Shape.SCHEMA + "." + name + ";";
         };
+    }
+
+    /** What keeps values apart within tenants: a table each, and two triggers. */
+    private List<Difference> apart(AccountModel model) {
+        List<Difference> differences = new ArrayList<>();
+        model.fields().values().stream().filter(Field::uniqueWithinTenant).forEach(field -> {
+            String name = Shape.constraint(field, TenantValues.RULE);
+            boolean kept = connections.each(
+                    sql -> sql.sql("""
+                            select to_regclass('cuenta.' || quote_ident(:name)) is not null and 2 = (
+                                select count(*) from pg_trigger where tgname = :name and tgenabled <> 'D' and not tgisinternal)""").param("name", name).query(Boolean.class).single());
+            if (!kept) {
+                differences.add(new Difference(
+                        "uniqueness of " + field.path(),
+                        "kept within each tenant",
+                        "not kept",
+                        "-- publish the model without `uniqueness: tenant` there, then with it"));
+            }
+        });
+        return differences;
     }
 
     /** Numbers without a gap, one live revision, and each built on one that was there. */

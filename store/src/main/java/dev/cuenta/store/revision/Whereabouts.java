@@ -39,6 +39,19 @@ final class Whereabouts {
                 .toList();
     }
 
+    /** What keeps values apart within tenants, and was not settled yet. */
+    List<TenantValues> tenantValuesToSettle() {
+        return plan.keptApart().stream()
+                .map(field -> TenantValues.of(field, plan.number(), plan.shape().keyType()))
+                .filter(values -> !catalogue.isNoted(values.table(), values.note()))
+                .toList();
+    }
+
+    /** The same while it is made ready. */
+    TenantValues ready(TenantValues values) {
+        return values.beside(columnNow(values.field()));
+    }
+
     @Nullable
     Twin twinOf(Field field) {
         return twins.stream()

@@ -4,12 +4,16 @@ import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.store.account.Refusals;
+import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.dao.DuplicateKeyException;
 
 /** The tenants, and who belongs to them. */
 public final class Tenants {
@@ -66,11 +70,20 @@ public final class Tenants {
                 .list();
     }
 
+    /**
+     * Makes the account a member.
+     *
+     * @throws Problem TAKEN naming the field whose value another member has, where values are unique within tenants
+     */
     public void join(AccountId account, TenantId tenant) {
-        work.sql()
-                .sql("insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict do nothing")
-                .params(work.keys().of(account), tenant.value())
-                .update();
+        try {
+            work.sql()
+                    .sql("insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict do nothing")
+                    .params(work.keys().of(account), tenant.value())
+                    .update();
+        } catch (DuplicateKeyException taken) {
+            throw new Refusals(work.revision().shape()).by(Connections.constraintOf(taken));
+        }
     }
 
     private static Membership read(ResultSet row, int index) throws SQLException {

@@ -259,7 +259,7 @@ class SecondIdsTest {
         try (LiveRevisions old = database.anotherInstance()) {
             Thread publish = new Thread(() -> database.publish(RANDOM));
             publish.start();
-            while (database.latest().step() != Step.DRAIN) {
+            while (publish.isAlive() && database.latest().step() != Step.DRAIN) {
                 Thread.sleep(10);
             }
             database.live().refresh();
