@@ -50,6 +50,8 @@ final class FieldReader {
         EXISTING
     }
 
+    private static final String NAME = "[a-z][a-zA-Z0-9]{0,39}";
+
     private final List<Written> expressions = new ArrayList<>();
     private final Set<Party> readByDefault;
     private final Set<Party> writeByDefault;
@@ -59,10 +61,15 @@ final class FieldReader {
         this.writeByDefault = writeByDefault;
     }
 
-    /** Empty when the field's type is not known: nothing else about it can be judged then. */
-    Optional<Field> read(FieldPath path, Element element) {
+    /**
+     * Empty when the field's type is not known: nothing else about it can be judged then.
+     *
+     * @param formerProfile what the field's profile says it was called formerly
+     */
+    Optional<Field> read(FieldPath path, @Nullable String formerProfile, Element element) {
         return element.section()
-                .flatMap(section -> type(section).map(type -> read(path, manyIfSaid(type, section), section)));
+                .flatMap(section ->
+                        type(section).map(type -> read(path, manyIfSaid(type, section), formerProfile, section)));
     }
 
     private static Optional<FieldType> type(Section section) {
@@ -95,7 +102,7 @@ final class FieldReader {
         return type;
     }
 
-    private Field read(FieldPath path, FieldType type, Section section) {
+    private Field read(FieldPath path, FieldType type, @Nullable String formerProfile, Section section) {
         Limits limits = LimitsReader.read(type, section);
         Optional<Element> compute = section.take("compute");
         compute.ifPresent(element -> expressions.add(new Written(path, Use.COMPUTE, element)));
@@ -111,7 +118,7 @@ final class FieldReader {
                 path,
                 type,
                 limits,
-                formerly(section),
+                formerly(path, formerProfile, section),
                 section.take("required").flatMap(Element::flag).orElse(false),
                 value("default", type, limits, section),
                 existing(path, type, limits, section),
@@ -163,18 +170,30 @@ final class FieldReader {
                 LimitsReader.orElse(LimitsReader.whole("order", section, -1000, 1000, null), 0));
     }
 
-    private static @Nullable String formerly(Section section) {
+    /** A name alone is one in the same group, in what the group was called, or of the account itself. */
+    private static List<FieldPath> formerly(FieldPath path, @Nullable String formerProfile, Section section) {
         Optional<Element> element = section.take("formerly");
-        Optional<String> name = element.flatMap(Element::text);
-        if (name.filter(given -> !given.matches("[a-z][a-zA-Z0-9]{0,39}")).isPresent()) {
+        Optional<String> given = element.flatMap(Element::text);
+        if (given.filter(name -> !name.matches(NAME + "(\\." + NAME + ")?")).isPresent()) {
             element.orElseThrow()
                     .report(
                             FindingCode.BAD_NAME,
-                            "`formerly` is the field's earlier name in the same group, not `" + name.get() + "`.",
-                            "Write the name alone. A field that moves to another profile is a new field.");
-            return null;
+                            "`formerly` is the field's earlier name, not `" + given.get() + "`.",
+                            "Write the name alone, or with its profile's: `mooring.berth`.");
+            return List.of();
         }
-        return name.orElse(null);
+        if (given.filter(name -> name.contains(".")).isPresent()) {
+            return List.of(FieldPath.parse(given.get()));
+        }
+        List<FieldPath> formerly = new ArrayList<>();
+        if (formerProfile != null) {
+            formerly.add(new FieldPath(formerProfile, given.orElse(path.name())));
+        }
+        if (given.isPresent()) {
+            formerly.add(new FieldPath(path.profile(), given.get()));
+            formerly.add(new FieldPath(null, given.get()));
+        }
+        return formerly.stream().distinct().toList();
     }
 
     static Optional<Set<Party>> parties(String key, Section section) {

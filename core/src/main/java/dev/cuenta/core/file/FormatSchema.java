@@ -65,7 +65,9 @@ public final class FormatSchema {
                 described(
                         "What accounts get that are there when the field arrives: a value, or { value: ... }, or { from: an expression }.",
                         Map.of()));
-        properties.put("formerly", described("Its earlier name in the same group; the values come along.", TEXT));
+        properties.put(
+                "formerly",
+                described("Its earlier name, with its profile's where that was another; the values come along.", TEXT));
         properties.put(
                 "uniqueness",
                 described(
@@ -147,7 +149,15 @@ public final class FormatSchema {
     }
 
     private static Map<String, Object> profile() {
-        return group(Map.of("label", TEXT, "fields", named(Map.of("$ref", "#/$defs/field"))), List.of("fields"));
+        return group(
+                Map.of(
+                        "label",
+                        TEXT,
+                        "formerly",
+                        described("The profile from which fields come along.", TEXT),
+                        "fields",
+                        named(Map.of("$ref", "#/$defs/field"))),
+                List.of("fields"));
     }
 
     private static Map<String, Object> password() {

@@ -41,7 +41,9 @@ final class ModelReader {
                 .flatMap(Element::text)
                 .orElse("");
         FieldReader fieldReader = fieldReader(file);
-        file.take("fields").flatMap(Element::section).ifPresent(section -> readFields(null, section, fieldReader));
+        file.take("fields")
+                .flatMap(Element::section)
+                .ifPresent(section -> readFields(null, null, section, fieldReader));
         file.take("profiles").flatMap(Element::section).ifPresent(section -> readProfiles(section, fieldReader));
         ExpressionReader expressions = new ExpressionReader(fields);
         fieldReader.expressions().forEach(expressions::read);
@@ -82,7 +84,8 @@ final class ModelReader {
         return reader;
     }
 
-    private void readFields(@Nullable String profile, Section section, FieldReader reader) {
+    private void readFields(
+            @Nullable String profile, @Nullable String formerProfile, Section section, FieldReader reader) {
         for (Section.Named named : section.named()) {
             if (FieldPath.RESERVED.contains(named.name())) {
                 named.element()
@@ -92,7 +95,7 @@ final class ModelReader {
                                 "Choose another name.");
             } else {
                 FieldPath path = new FieldPath(profile, named.name());
-                reader.read(path, named.element()).ifPresent(field -> fields.put(path, field));
+                reader.read(path, formerProfile, named.element()).ifPresent(field -> fields.put(path, field));
             }
         }
     }
@@ -111,10 +114,11 @@ final class ModelReader {
             named.element().section().ifPresent(profile -> {
                 String label = profile.take("label").flatMap(Element::text).orElse(Names.label(named.name()));
                 profiles.put(named.name(), new Profile(named.name(), label));
+                String formerly =
+                        profile.take("formerly").flatMap(Element::text).orElse(null);
                 profile.require("fields", "A profile is a group of fields.")
                         .flatMap(Element::section)
-                        .ifPresent(group -> readFields(named.name(), group, reader));
-                profile.notSupported("formerly");
+                        .ifPresent(group -> readFields(named.name(), formerly, group, reader));
                 profile.refuseOthers();
             });
         }

@@ -75,6 +75,11 @@ public record AccountModel(
         return kind == null ? heirOf(name).orElseGet(this::defaultKind) : kind;
     }
 
+    /** What accounts of a kind of the revision before are: of the kind of that name, or of the one that takes it over. */
+    public Optional<Kind> successorOf(Kind before) {
+        return Optional.ofNullable(kinds.get(before.name())).or(() -> heirOf(before.name()));
+    }
+
     /** The kind that takes over the accounts of one that goes. */
     public Optional<Kind> heirOf(String gone) {
         return kinds.values().stream()

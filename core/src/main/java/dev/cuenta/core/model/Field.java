@@ -4,6 +4,8 @@ import dev.cuenta.core.expression.Expression;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.Limits;
+import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -15,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param existing what accounts get that are there when the field arrives; null for the default
  * @param existingFrom computes that value instead; null for the constant
  * @param compute gives the value whenever it is read; nothing is stored then. Null for a field that is stored
- * @param formerly the name that the field had in the revision before, in the same group; its values come along
+ * @param formerly what the field may have been called in the revision before, likeliest first; its values come along
  * @param search indexed for look-up
  * @param erase what anonymising leaves; null for nothing
  */
@@ -23,7 +25,7 @@ public record Field(
         FieldPath path,
         FieldType type,
         Limits limits,
-        @Nullable String formerly,
+        List<FieldPath> formerly,
         boolean required,
         @Nullable Object defaultValue,
         @Nullable Object existing,
@@ -53,9 +55,9 @@ public record Field(
         return presentation.description();
     }
 
-    /** Where the field was in the revision before; its own path unless it was renamed. */
-    public FieldPath formerPath() {
-        return formerly == null ? path : new FieldPath(path.profile(), formerly);
+    /** Whether both are fields of one profile, or of the account itself. */
+    public boolean sharesGroup(Field other) {
+        return Objects.equals(path.profile(), other.path.profile());
     }
 
     public Column column() {

@@ -1,6 +1,7 @@
 package dev.cuenta.core.model;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What sort of account; decides which profiles it has.
@@ -12,5 +13,10 @@ public record Kind(String name, String label, List<String> profiles, boolean byD
     public Kind {
         formerly = List.copyOf(formerly);
         profiles = List.copyOf(profiles);
+    }
+
+    /** Whether accounts of the kind have the profile; every account has its own fields, the profile null. */
+    public boolean has(@Nullable String profile) {
+        return profile == null || profiles.contains(profile);
     }
 }

@@ -1,6 +1,8 @@
 package dev.cuenta.core.revision;
 
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
 import java.util.List;
@@ -9,10 +11,14 @@ import java.util.Optional;
 
 /** The differences of single fields. */
 final class FieldDiff {
+    private final AccountModel live;
+    private final AccountModel next;
     private final StoredRecords stored;
     private final List<Change> changes;
 
-    FieldDiff(StoredRecords stored, List<Change> changes) {
+    FieldDiff(AccountModel live, AccountModel next, StoredRecords stored, List<Change> changes) {
+        this.live = live;
+        this.next = next;
         this.stored = stored;
         this.changes = changes;
     }
@@ -33,7 +39,9 @@ final class FieldDiff {
     }
 
     void changed(Field before, Field after) {
-        if (!before.path().equals(after.path())) {
+        if (!before.sharesGroup(after)) {
+            moved(before, after);
+        } else if (!before.path().equals(after.path())) {
             changes.add(Change.of(
                     ChangeKind.FIELD_RENAMED,
                     after.path(),
@@ -79,6 +87,31 @@ final class FieldDiff {
                     0,
                     false));
         }
+    }
+
+    private void moved(Field before, Field after) {
+        long values = stored.values(before);
+        List<String> without = kindsThatLose(before, after);
+        changes.add(Change.of(
+                        ChangeKind.FIELD_MOVED,
+                        after.path(),
+                        values == 0 ? Effect.INSTANT : without.isEmpty() ? Effect.BACKFILL : Effect.LOSS,
+                        "`" + before.path() + "` becomes `" + after.path() + "`.",
+                        without.isEmpty()
+                                ? "Its values come along; the old ones are kept aside."
+                                : "Its values come along but for accounts of the kinds " + String.join(", ", without)
+                                        + ", which do not have the profile: theirs are kept aside.")
+                .touching(values)
+                .toAllowIf(values > 0 && !without.isEmpty()));
+    }
+
+    private List<String> kindsThatLose(Field before, Field after) {
+        return live.kinds().values().stream()
+                .filter(kind -> kind.has(before.path().profile()))
+                .filter(kind -> next.successorOf(kind).stream()
+                        .noneMatch(heir -> heir.has(after.path().profile())))
+                .map(Kind::name)
+                .toList();
     }
 
     private static boolean described(Field before, Field after) {

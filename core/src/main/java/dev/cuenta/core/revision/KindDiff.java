@@ -11,12 +11,14 @@ import java.util.Optional;
 final class KindDiff {
     private final AccountModel live;
     private final AccountModel next;
+    private final Renames renames;
     private final StoredRecords stored;
     private final List<Change> changes;
 
     KindDiff(AccountModel live, AccountModel next, StoredRecords stored, List<Change> changes) {
         this.live = live;
         this.next = next;
+        this.renames = Renames.between(live, next);
         this.stored = stored;
         this.changes = changes;
     }
@@ -105,6 +107,7 @@ final class KindDiff {
         String what = "Accounts of the kind `" + kind.name() + "` get the profile `" + profile + "`.";
         List<Field> fields = next.fieldsOfProfile(profile);
         Optional<String> owed = fields.stream()
+                .filter(field -> renames.before(field.path()).isEmpty())
                 .flatMap(field -> FieldArrival.owed(field, records).stream())
                 .findFirst();
         if (owed.isPresent()) {
@@ -116,7 +119,7 @@ final class KindDiff {
                             path,
                             records == 0 ? Effect.INSTANT : Effect.BACKFILL,
                             what,
-                            "Each gets a profile with what its fields say for existing records.")
+                            "Each gets a profile with what comes along, and with what its fields say for existing records.")
                     .touching(records)
                     .toAllowIf(records > 0 && fields.stream().anyMatch(FieldArrival::promotes)));
         }

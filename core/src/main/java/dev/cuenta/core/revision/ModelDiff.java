@@ -143,7 +143,7 @@ public final class ModelDiff {
     }
 
     private void compareFields() {
-        FieldDiff fields = new FieldDiff(stored, changes);
+        FieldDiff fields = new FieldDiff(live, next, stored, changes);
         FieldArrival arrivals = new FieldArrival(stored, changes);
         Renames renames = Renames.between(live, next);
         live.fields().values().stream()

@@ -24,18 +24,26 @@ public final class Renames {
         Map<FieldPath, Field> next = stored(nextModel);
         Renames renames = new Renames();
         next.keySet().stream().filter(live::containsKey).forEach(path -> renames.same(path, path));
-        next.values().stream()
-                .filter(field -> converts(live.get(field.formerPath()), field))
-                .forEach(field -> renames.same(field.formerPath(), field.path()));
-        live.values().stream()
-                .filter(field -> converts(field, next.get(field.formerPath())))
-                .forEach(field -> renames.same(field.path(), field.formerPath()));
+        next.values()
+                .forEach(field -> field.formerly().stream()
+                        .filter(former -> comesAlong(live.get(former), field))
+                        .forEach(former -> renames.same(former, field.path())));
+        live.values()
+                .forEach(field -> field.formerly().stream()
+                        .filter(latter -> comesAlong(field, next.get(latter)))
+                        .forEach(latter -> renames.same(field.path(), latter)));
         return renames;
     }
 
-    /** Where no value could come along, one field goes and another comes. */
-    private static boolean converts(@Nullable Field before, @Nullable Field after) {
-        return before != null && after != null && Conversion.possible(before, after);
+    /** Where no value could come along, one field goes and another comes. From one group to another, values move as they are. */
+    private static boolean comesAlong(@Nullable Field before, @Nullable Field after) {
+        return before != null
+                && after != null
+                && (before.sharesGroup(after) ? Conversion.possible(before, after) : movesAsItIs(before, after));
+    }
+
+    private static boolean movesAsItIs(Field before, Field after) {
+        return before.type().equals(after.type()) && before.limits().equals(after.limits());
     }
 
     /** A computed field has nothing that could come along. */

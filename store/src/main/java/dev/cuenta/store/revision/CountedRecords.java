@@ -72,6 +72,7 @@ public final class CountedRecords implements StoredRecords {
         return Renames.between(shape.model(), next)
                 .before(field.path())
                 .flatMap(shape.model()::field)
+                .filter(field::sharesGroup)
                 .map(before -> Shape.quoted(Shape.column(before)))
                 .orElseGet(() -> "cast("
                         + field.forExisting()

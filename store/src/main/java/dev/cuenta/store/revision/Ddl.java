@@ -240,6 +240,12 @@ final class Ddl {
         return "alter table " + qualified(profile) + " rename column " + quoted(from) + " to " + quoted(to);
     }
 
+    /** Pictures are known by their field's path. */
+    static String renamePictures(Field before, Field after) {
+        return "update cuenta.picture set field = " + literal(after.path()) + " where field = "
+                + literal(before.path());
+    }
+
     /** An index that the field asks for. */
     record Index(String name, boolean unique, String of) {
         /** While a twin of the column is filled, the index on the old one still has the name. */

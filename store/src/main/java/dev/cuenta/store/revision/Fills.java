@@ -7,6 +7,7 @@ import static dev.cuenta.store.revision.Shape.quoted;
 import dev.cuenta.core.model.Field;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 
@@ -25,22 +26,33 @@ final class Fills {
         this.columns = columns;
     }
 
-    /** Gives the profile to a kind's accounts, with the constants that its fields have for existing records. */
-    String profile(String profile, String kind) {
-        List<Field> given = shape.model().fieldsOfProfile(profile).stream()
-                .filter(Field::stored)
-                .filter(field -> field.forExisting().isPresent())
-                .toList();
+    /**
+     * Gives the profile to a kind's accounts, with the values that move there and the constants that its fields have for
+     * existing records.
+     */
+    String profile(String profile, String kind, List<Move> moves) {
         StringBuilder names = new StringBuilder();
         StringBuilder values = new StringBuilder();
-        given.forEach(field -> {
-            names.append(", ").append(quoted(Shape.column(field)));
-            values.append(", ")
-                    .append(literal(field.column(), field.forExisting().orElseThrow()));
-        });
+        shape.model().fieldsOfProfile(profile).stream()
+                .filter(Field::stored)
+                .forEach(field -> given(field, moves).ifPresent(value -> {
+                    names.append(", ").append(quoted(Shape.column(field)));
+                    values.append(", ").append(value);
+                }));
         String insert = "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning 1"
                 .formatted(qualified(profile), names, values);
         return walk("id", qualified(null), "kind = " + literal(kind), insert);
+    }
+
+    private static Optional<String> given(Field field, List<Move> moves) {
+        Optional<String> constant = field.forExisting().map(value -> literal(field.column(), value));
+        return moves.stream()
+                .filter(move -> move.after().path().equals(field.path()))
+                .map(move -> move.value("key"))
+                .map(value -> constant.map(otherwise -> "coalesce(" + value + ", " + otherwise + ")")
+                        .orElse(value))
+                .findFirst()
+                .or(() -> constant);
     }
 
     /** Fills the column where it is empty: with a constant, or with what the field's expression gives each record. */

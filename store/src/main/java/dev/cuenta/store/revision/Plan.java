@@ -74,13 +74,14 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
                 .toList();
     }
 
-    /** Fields that arrive in tables which have records, or had before their profile went. */
+    /** Fields whose column arrives in a table which has records, or had before its profile went. */
     List<Field> newFields() {
         return base == null
                 ? List.of()
                 : next.fields().values().stream()
                         .filter(Field::stored)
-                        .filter(field -> renames().before(field.path()).isEmpty())
+                        .filter(field -> sameFields().stream()
+                                .noneMatch(same -> same.after().path().equals(field.path())))
                         .toList();
     }
 
@@ -93,7 +94,33 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
                         .toList();
     }
 
+    /** Fields that stay in their table. */
     List<Same> sameFields() {
+        return continued().stream()
+                .filter(same -> same.before().sharesGroup(same.after()))
+                .toList();
+    }
+
+    /** Fields that become ones of another profile, or of the account itself: their column in the new table is new. */
+    List<Same> movedFields() {
+        return continued().stream()
+                .filter(same -> !same.before().sharesGroup(same.after()))
+                .toList();
+    }
+
+    boolean moves(Field field) {
+        return movedFields().stream().anyMatch(same -> same.after().path().equals(field.path()));
+    }
+
+    /** Picture fields that are called otherwise from now on. */
+    List<Same> renamedPictures() {
+        return continued().stream()
+                .filter(Same::renamed)
+                .filter(same -> same.after().type().isPicture())
+                .toList();
+    }
+
+    private List<Same> continued() {
         List<Same> same = new ArrayList<>();
         if (base != null) {
             for (Field after : next.fields().values()) {
@@ -187,6 +214,6 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
     }
 
     private Optional<Kind> successor(Kind kind) {
-        return Optional.ofNullable(next.kinds().get(kind.name())).or(() -> next.heirOf(kind.name()));
+        return next.successorOf(kind);
     }
 }

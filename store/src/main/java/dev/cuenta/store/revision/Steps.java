@@ -46,6 +46,8 @@ final class Steps {
             secondIds.expand();
         }
         plan.newProfiles().forEach(profile -> statements.shortly(ddl.profileTable(profile)));
+        // Before any other column gets a default: what moves must not meet one.
+        whereabouts.movesToSettle().forEach(move -> move.expand().forEach(statements::shortly));
         plan.newFields().forEach(this::arrive);
         whereabouts.twinsToSettle().forEach(twin -> twin.expand().forEach(statements::shortly));
         for (Plan.Same same : plan.unconverted()) {
@@ -66,7 +68,7 @@ final class Steps {
             statements.together(kept.restoring(field, ddl.shape()));
             // The old revision inserts without the column; what it makes gets what existing records get.
             field.forExisting().ifPresent(value -> statements.shortly(Ddl.setDefault(field, value)));
-        } else {
+        } else if (!plan.moves(field)) {
             statements.shortly(ddl.addColumn(field));
         }
         Ddl.replaceChecks(field).ifPresent(statements::shortly);
@@ -109,6 +111,9 @@ final class Steps {
     void fill() {
         if (plan.takesSecondIds()) {
             secondIds.fill(fills);
+        }
+        for (Move move : whereabouts.movesToSettle()) {
+            statements.walk(move.toFill(), move.fill(fills));
         }
         for (Field field : plan.newFields()) {
             boolean filled = field.required() && field.forExisting().isPresent();
@@ -167,7 +172,7 @@ final class Steps {
             String missing = "select count(*) from accounts.account a where a.kind = " + Shape.literal(given.kind())
                     + " and not exists (select 1 from " + Shape.qualified(given.profile())
                     + " p where p.account_id = a.id)";
-            statements.walk(missing, fills.profile(given.profile(), given.kind()));
+            statements.walk(missing, fills.profile(given.profile(), given.kind(), whereabouts.movesToSettle()));
         }
     }
 
@@ -183,7 +188,7 @@ final class Steps {
         whereabouts.twinsToSettle().forEach(twin -> refer(twin.field(), twin.column(), twin.reference()));
         for (Field field : plan.newFields()) {
             validate(field);
-            if (field.required() && field.answersForExisting()) {
+            if (field.required() && field.answersForExisting() && !plan.moves(field)) {
                 requirement.put(field, Shape.column(field));
             }
         }
@@ -283,6 +288,11 @@ final class Steps {
         plan.noLongerApart()
                 .forEach(field -> together.addAll(
                         TenantValues.of(field, plan.number(), keys).drop()));
+        for (Move move : whereabouts.movesToSettle()) {
+            together.addAll(move.part());
+            together.addAll(kept.keeping(move.before(), plan.number()));
+        }
+        plan.renamedPictures().forEach(same -> together.add(Ddl.renamePictures(same.before(), same.after())));
         whereabouts.twinsToSettle().forEach(twin -> together.addAll(twin.settle()));
         for (int i = 0; i < apart.size(); i++) {
             together.addAll(apart.get(i).settle(ready.get(i)));

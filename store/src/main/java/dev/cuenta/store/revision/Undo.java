@@ -25,6 +25,7 @@ final class Undo {
         whereabouts
                 .tenantValuesToSettle()
                 .forEach(values -> whereabouts.ready(values).drop().forEach(statements::shortly));
+        plan.movedFields().forEach(same -> new Move(same, plan).part().forEach(statements::shortly));
         whereabouts.twins().forEach(twin -> twin.undo().forEach(statements::shortly));
         plan.unconverted().forEach(this::rules);
         plan.newFields().forEach(this::column);

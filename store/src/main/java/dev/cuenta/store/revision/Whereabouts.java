@@ -39,6 +39,14 @@ final class Whereabouts {
                 .toList();
     }
 
+    /** Values whose old column is still in place. */
+    List<Move> movesToSettle() {
+        return plan.movedFields().stream()
+                .filter(same -> catalogue.has(same.before(), Shape.column(same.before())))
+                .map(same -> new Move(same, plan))
+                .toList();
+    }
+
     /** What keeps values apart within tenants, and was not settled yet. */
     List<TenantValues> tenantValuesToSettle() {
         return plan.keptApart().stream()

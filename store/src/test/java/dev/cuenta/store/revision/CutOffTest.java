@@ -50,6 +50,11 @@ class CutOffTest {
                 "berth: { type: string, uniqueness: server }",
                 "berth = 'B' || number",
                 ACCOUNTS),
+        MOVE(
+                "berth: { type: string, search: true }",
+                "name2: { type: string }\nprofiles: { mooring: { fields: { berth: { type: string, search: true, formerly: berth } } } }",
+                "exists (select 1 from accounts.profile_mooring m where m.account_id = id and m.berth = 'B' || number) and kept_r2_berth = 'B' || number",
+                ACCOUNTS),
         IDS(
                 "id: uuid7",
                 "id: sequence",
@@ -105,9 +110,13 @@ class CutOffTest {
 
     private static String model(String part) {
         String number = "number: { type: integer }";
-        return part.startsWith("id: ")
-                ? Models.smallWith(number) + part + "\n"
-                : Models.smallWith(number + "\n  " + part);
+        int section = part.indexOf("\nprofiles: ");
+        if (part.startsWith("id: ")) {
+            return Models.smallWith(number) + part + "\n";
+        }
+        return section < 0
+                ? Models.smallWith(number + "\n  " + part)
+                : model(part.substring(0, section)) + part.substring(section + 1) + "\n";
     }
 
     private int carryOnThroughCuts(Random random) throws InterruptedException {
