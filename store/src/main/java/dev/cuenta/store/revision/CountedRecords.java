@@ -93,14 +93,12 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long collisions(Field before, Field after) {
-        String value = Shape.comparable(after, column(before));
-        if (after.uniqueWithinTenant()) {
-            return count("select coalesce(sum(n), 0) from (select count(*) as n from " + table(before)
-                    + " join cuenta.membership m on m.account_id = " + Ddl.keyOf(before) + " where " + column(before)
-                    + " is not null group by m.tenant_id, " + value + " having count(*) > 1) shared");
-        }
-        return count("select coalesce(sum(n), 0) from (select count(*) as n from " + table(before) + " where "
-                + column(before) + " is not null group by " + value + " having count(*) > 1) shared");
+        String column = "v." + column(before);
+        boolean tenant = after.uniqueWithinTenant();
+        String members = tenant ? " join cuenta.membership m on m.account_id = v." + Ddl.keyOf(before) : "";
+        return count("select coalesce(sum(n), 0) from (select count(*) as n from " + table(before) + " v" + members
+                + " where " + column + " is not null group by " + (tenant ? "m.tenant_id, " : "")
+                + Shape.comparable(after, column) + " having count(*) > 1) shared");
     }
 
     /** What SQL can count, it counts; what only the type can judge is read value by value. */

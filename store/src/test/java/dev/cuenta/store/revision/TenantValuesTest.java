@@ -3,6 +3,7 @@ package dev.cuenta.store.revision;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatNoException;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
@@ -184,6 +185,33 @@ class TenantValuesTest {
         assertThat(database.diff(with(BERTH)).blocking()).isEmpty();
     }
 
+    /** With the names of the tables that are joined. */
+    @Test
+    void fields_of_a_profile_are_kept_apart_as_well() {
+        String before = with("nickname: { type: string }")
+                + "profiles: { mooring: { fields: { tenantId: { type: string }, since: { type: integer } } } }\n";
+        String after = before.replace(
+                "{ type: string }, since: { type: integer }",
+                "{ type: string, uniqueness: tenant }, since: { type: integer, uniqueness: tenant }");
+        database.publish(before);
+        database.live().refresh();
+        moorings();
+        made(database.live(), "ines", Map.of("mooring.tenantId", "B07", "mooring.since", 7L), north);
+        AccountId noor = made(database.live(), "noor", Map.of("mooring.tenantId", "b07", "mooring.since", 8L), north);
+        assertThat(database.diff(after).changes())
+                .extracting(Change::name, Change::records)
+                .containsExactlyInAnyOrder(
+                        tuple("uniqueness-added:mooring.tenantId", 2L), tuple("uniqueness-added:mooring.since", 0L));
+        change(noor, "mooring.tenantId", "B08");
+        database.publish(after);
+        database.live().refresh();
+
+        assertTaken(() -> change(noor, "mooring.tenantId", "B07"));
+        assertTaken(() -> made(database.live(), "rik", Map.of("mooring.since", 8L), north));
+        assertThat(new Verification(database.connections()).differences(Models.of(after)))
+                .isEmpty();
+    }
+
     @Test
     void what_collides_while_it_is_published_stops_the_publish_and_can_be_mended() {
         publish(FREE);
@@ -340,11 +368,23 @@ class TenantValuesTest {
     /** An account with a value in the model's last own field. */
     private static AccountId made(
             LiveRevisions instance, String name, @Nullable Object value, @Nullable TenantId tenant) {
+        Map<String, @Nullable Object> values = new HashMap<>();
+        instance.with(revision -> {
+            var fields = revision.model().ownFields();
+            return values.put(fields.get(fields.size() - 1).path().toString(), value);
+        });
+        return made(instance, name, values, tenant);
+    }
+
+    private static AccountId made(
+            LiveRevisions instance,
+            String name,
+            Map<String, ? extends @Nullable Object> given,
+            @Nullable TenantId tenant) {
         return instance.with(revision -> revision.write(work -> {
             Map<FieldPath, @Nullable Object> values = new HashMap<>();
             values.put(FieldPath.parse("email"), name + "@marea.example");
-            var fields = revision.model().ownFields();
-            values.put(fields.get(fields.size() - 1).path(), value);
+            given.forEach((path, value) -> values.put(FieldPath.parse(path), value));
             AccountId id = new Accounts(work)
                     .insert(new NewAccount(work.revision().model().defaultKind(), values, Instant.now()));
             if (tenant != null) {
@@ -355,12 +395,16 @@ class TenantValuesTest {
     }
 
     private void change(AccountId id, String berth) {
+        change(id, "berth", berth);
+    }
+
+    private void change(AccountId id, String field, String value) {
         database.live()
                 .with(revision -> revision.write(work -> {
                     Accounts accounts = new Accounts(work);
                     accounts.change(
                             accounts.findForChange(id, null).orElseThrow(),
-                            Map.of(FieldPath.parse("berth"), berth),
+                            Map.of(FieldPath.parse(field), value),
                             Instant.now());
                     return id;
                 }));
