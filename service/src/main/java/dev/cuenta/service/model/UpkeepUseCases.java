@@ -98,8 +98,15 @@ final class UpkeepUseCases {
 
     /** Drops for good what revisions up to the given one put aside. */
     List<Leftovers.Leftover> sweep(Caller caller, int upToRevision) {
-        rights.require(caller, ModelRights.PUBLISH);
-        return new Leftovers(connections).sweep(upToRevision);
+        return live.with(revision -> {
+            caller.require(ModelRights.PUBLISH, revision.model());
+            if (revisions.unfinished().isPresent()) {
+                throw Problem.of(
+                        ProblemKind.CONFLICT,
+                        "A revision is being published, and may need what was kept aside. Sweep when it is done: cuenta model follow");
+            }
+            return new Leftovers(connections).sweep(upToRevision, revision.model());
+        });
     }
 
     private <T> T look(Caller caller, Function<LiveRevision, T> question) {

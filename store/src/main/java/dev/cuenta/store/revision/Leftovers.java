@@ -1,9 +1,11 @@
 package dev.cuenta.store.revision;
 
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.database.Connections;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Columns that publishing kept aside, until somebody sweeps them. */
 public final class Leftovers {
@@ -52,20 +54,40 @@ public final class Leftovers {
         return Shape.SCHEMA + "." + Shape.quoted(kept.table());
     }
 
-    /** Drops for good what was put aside by revisions up to the given one. */
-    public List<Leftover> sweep(int upToRevision) {
+    /**
+     * Drops for good what was put aside by revisions up to the given one, and with the last column the table of a profile that
+     * the live model does not have.
+     */
+    public List<Leftover> sweep(int upToRevision, AccountModel live) {
         List<Leftover> swept =
                 list().stream().filter(kept -> kept.revision() <= upToRevision).toList();
         for (Leftover kept : swept) {
-            connections.together(sql -> {
-                sql.sql("set local lock_timeout = '1s'").update();
+            Patience.with(() -> connections.together(sql -> {
+                Patience.limit(sql);
                 sql.sql("alter table " + table(kept) + " drop column if exists " + Shape.quoted(kept.keptAs()))
                         .update();
+                if (isOfNoProfile(kept.table(), live) && isEmpty(kept, sql)) {
+                    sql.sql("drop table " + table(kept)).update();
+                }
                 return sql.sql("delete from cuenta.kept_column where table_name = ? and kept_as = ?")
                         .params(kept.table(), kept.keptAs())
                         .update();
-            });
+            }));
         }
         return swept;
+    }
+
+    private static boolean isOfNoProfile(String table, AccountModel live) {
+        return !table.equals(Shape.ACCOUNT)
+                && live.profiles().keySet().stream().map(Shape::table).noneMatch(table::equals);
+    }
+
+    /** Nothing is left but which accounts had the profile. */
+    private static boolean isEmpty(Leftover kept, JdbcClient sql) {
+        return sql.sql(
+                        "select count(*) = 1 from pg_attribute where attrelid = cast(? as regclass) and attnum > 0 and not attisdropped")
+                .param(table(kept))
+                .query(Boolean.class)
+                .single();
     }
 }

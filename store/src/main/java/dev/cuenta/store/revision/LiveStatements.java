@@ -5,31 +5,19 @@ import static dev.cuenta.store.revision.Shape.quoted;
 import dev.cuenta.core.revision.Conversion;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.store.database.Connections;
-import java.sql.SQLException;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
-import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Does what the steps say, on the connection that holds the publish's lock. */
 final class LiveStatements implements Statements {
-    private static final int LOCK_ATTEMPTS = 300;
-
     /** The tables whose locks a statement needs. */
     private static final Pattern TABLE =
             Pattern.compile("(?:^alter table|^comment on column| on| references) (accounts\\.\"?\\w+\"?)");
-
-    static final String LOCK_NOT_AVAILABLE = "55P03";
-
-    /** Half of what nobody may wait for us: whoever queues behind our wait for a lock waits with us. */
-    private static final String LOCK_TIMEOUT = "50ms";
-
-    private static final Duration BETWEEN_ATTEMPTS = Duration.ofMillis(200);
 
     private final int number;
     private final Shape shape;
@@ -67,9 +55,9 @@ final class LiveStatements implements Statements {
         Set<String> tables = new TreeSet<>();
         statements.forEach(statement ->
                 TABLE.matcher(statement).results().map(found -> found.group(1)).forEach(tables::add));
-        patiently(() -> connections.together(together -> {
+        Patience.with(() -> connections.together(together -> {
             tables.forEach(table -> waitForVacuum(table, together));
-            together.sql("set local lock_timeout = '" + LOCK_TIMEOUT + "'").update();
+            Patience.limit(together);
             // The locks go without waiting for the disk. Each statement can be repeated, and the end of the step waits.
             together.sql("set local synchronous_commit = off").update();
             statements.forEach(statement -> together.sql(statement).update());
@@ -89,23 +77,6 @@ final class LiveStatements implements Statements {
         if (there) {
             together.sql("lock table " + table + " in share update exclusive mode")
                     .update();
-        }
-    }
-
-    /** Waits for a lock only briefly, so that those who queue behind it are not held up; then tries again. */
-    private void patiently(Runnable work) {
-        for (int attempt = 1; ; attempt++) {
-            try {
-                work.run();
-                return;
-            } catch (DataAccessException failure) {
-                boolean lockWasBusy = failure.getMostSpecificCause() instanceof SQLException cause
-                        && LOCK_NOT_AVAILABLE.equals(cause.getSQLState());
-                if (!lockWasBusy || attempt == LOCK_ATTEMPTS) {
-                    throw failure;
-                }
-                pause(BETWEEN_ATTEMPTS);
-            }
         }
     }
 
@@ -221,14 +192,5 @@ final class LiveStatements implements Statements {
                 .param(keys.toArray(String[]::new))
                 .param(values.toArray(String[]::new))
                 .update();
-    }
-
-    static void pause(Duration duration) {
-        try {
-            Thread.sleep(duration.toMillis());
-        } catch (InterruptedException stopping) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("Interrupted; the publish goes on at the next start", stopping);
-        }
     }
 }

@@ -128,7 +128,7 @@ public final class Publisher {
         if (state.startsWith(INTEGRITY)) {
             return ": a value that came in meanwhile breaks a new rule. Mend it, or take the publish back: cuenta model cancel";
         }
-        return state.equals(LiveStatements.LOCK_NOT_AVAILABLE)
+        return state.equals(Patience.LOCK_NOT_AVAILABLE)
                 ? ": somebody holds the table. It will be tried again."
                 : "; it will be tried again.";
     }
@@ -187,7 +187,7 @@ public final class Publisher {
     private void drain(int number, JdbcClient sql) {
         live.refresh();
         while (olderInstances(number, sql) > 0) {
-            LiveStatements.pause(DRAIN_POLL);
+            Patience.pause(DRAIN_POLL);
             live.refresh();
         }
     }

@@ -23,6 +23,7 @@ final class Steps {
     private final Requirement requirement;
     private final Fills fills;
     private final SecondIds secondIds;
+    private final Naming naming;
 
     Steps(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept) {
         this.plan = plan;
@@ -33,6 +34,7 @@ final class Steps {
         this.secondIds = new SecondIds(plan, statements, catalogue);
         this.requirement = new Requirement(statements, catalogue);
         this.whereabouts = new Whereabouts(plan, catalogue, kept);
+        this.naming = new Naming(plan, whereabouts, kept);
         this.fills = new Fills(plan.shape(), field -> quoted(whereabouts.columnNow(field)));
     }
 
@@ -230,9 +232,7 @@ final class Steps {
 
     /** The new revision is live from here on, and knows by which names it finds what is not renamed yet. */
     void swap() {
-        List<String> together = new ArrayList<>();
-        whereabouts.twinsToSettle().forEach(twin -> together.add(named(twin.field(), twin.column())));
-        whereabouts.renamesToSettle().forEach(same -> together.add(named(same.after(), Shape.column(same.before()))));
+        List<String> together = new ArrayList<>(naming.announced());
         if (plan.takesSecondIds()) {
             together.addAll(secondIds.taken());
         }
@@ -243,17 +243,6 @@ final class Steps {
         statements.together(together);
     }
 
-    private String named(Field field, String physical) {
-        return "insert into cuenta.column_name (table_name, column_name, physical, revision) values ("
-                + String.join(
-                        ", ",
-                        Shape.literal(Shape.table(field.path().profile())),
-                        Shape.literal(Shape.column(field)),
-                        Shape.literal(physical),
-                        String.valueOf(plan.number()))
-                + ") on conflict do nothing";
-    }
-
     /** Tidies what only the old revision needed. */
     void contract() {
         fill(); // for what instances on the old revision made or changed after the first fill
@@ -262,7 +251,8 @@ final class Steps {
                     "select count(*) from accounts.account where kind = " + Shape.literal(kind.gone()),
                     fills.kind(kind.gone(), kind.heir()));
         }
-        nameColumns();
+        naming.done().ifPresent(statements::together);
+        plan.renamedPictures().forEach(same -> statements.shortly(Ddl.renamePictures(same.before(), same.after())));
         if (plan.leavesSecondIds()) {
             secondIds.putAside();
         }
@@ -277,44 +267,6 @@ final class Steps {
                 .filter(field -> plan.base() != null)
                 .forEach(field -> requirement.put(field, Shape.column(field)));
         storedFields().forEach(this::describe);
-    }
-
-    /** In one moment, so that instances need only one more mapping, which they have ready by then. */
-    private void nameColumns() {
-        List<String> together = new ArrayList<>();
-        List<TenantValues> apart = whereabouts.tenantValuesToSettle();
-        List<TenantValues> ready = apart.stream().map(whereabouts::ready).toList();
-        IdType keys = plan.shape().keyType();
-        plan.noLongerApart()
-                .forEach(field -> together.addAll(
-                        TenantValues.of(field, plan.number(), keys).drop()));
-        for (Move move : whereabouts.movesToSettle()) {
-            together.addAll(move.part());
-            together.addAll(kept.keeping(move.before(), plan.number()));
-        }
-        plan.renamedPictures().forEach(same -> together.add(Ddl.renamePictures(same.before(), same.after())));
-        whereabouts.twinsToSettle().forEach(twin -> together.addAll(twin.settle()));
-        for (int i = 0; i < apart.size(); i++) {
-            together.addAll(apart.get(i).settle(ready.get(i)));
-        }
-        whereabouts.renamesToSettle().forEach(same -> together.addAll(renamed(same)));
-        if (!together.isEmpty()) {
-            statements.together(together);
-        }
-    }
-
-    private List<String> renamed(Plan.Same same) {
-        Field field = same.after();
-        List<String> together = new ArrayList<>();
-        together.add(Ddl.renameColumn(field.path().profile(), Shape.column(same.before()), Shape.column(field)));
-        together.addAll(Ddl.dropRules(same.before()));
-        Ddl.indexes(field)
-                .forEach(index -> together.add("alter index if exists " + Shape.SCHEMA + "."
-                        + quoted(whereabouts.formerName(field, index)) + " rename to " + quoted(index.name())));
-        together.add("delete from cuenta.column_name where revision = " + plan.number() + " and table_name = "
-                + Shape.literal(Shape.table(field.path().profile())) + " and column_name = "
-                + Shape.literal(Shape.column(field)));
-        return together;
     }
 
     /** The rules as the new revision has them. A value that came in between and breaks one leaves it unproven. */

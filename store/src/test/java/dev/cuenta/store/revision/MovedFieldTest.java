@@ -72,6 +72,9 @@ class MovedFieldTest {
         assertThat(clean()).isEmpty();
 
         AccountId noor = account("noor", Map.of("berthing.berth", "B08"));
+        new Leftovers(database.connections()).sweep(2, Models.of(BERTHING));
+        assertThat(strings("select relname from pg_class where relname = 'profile_mooring'"))
+                .isEmpty();
         publish(MOORING);
         assertThat(value(ines, "mooring.berth")).isEqualTo("B07");
         assertThat(value(noor, "mooring.berth")).isEqualTo("B08");

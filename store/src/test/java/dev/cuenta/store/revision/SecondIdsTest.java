@@ -243,7 +243,7 @@ class SecondIdsTest {
         publish(RANDOM);
         AccountId inBetween = found(ines).id();
         publish(COUNTING);
-        new Leftovers(database.connections()).sweep(3);
+        new Leftovers(database.connections()).sweep(3, Models.of(COUNTING));
 
         database.live().refresh();
         Optional<AccountRecord> swept = read(work -> new Accounts(work).find(inBetween, null));

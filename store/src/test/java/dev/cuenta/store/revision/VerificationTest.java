@@ -91,7 +91,7 @@ class VerificationTest {
         database.publish(Models.SMALL);
 
         assertThat(leftovers.list()).extracting(Leftovers.Leftover::keptAs).contains("kept_r2_berth", "kept_r3_friend");
-        leftovers.sweep(2);
+        leftovers.sweep(2, Models.of(MODEL));
         assertThat(leftovers.list()).extracting(Leftovers.Leftover::keptAs).containsExactly("kept_r3_friend");
         assertThat(differences(Models.SMALL)).isEmpty();
     }

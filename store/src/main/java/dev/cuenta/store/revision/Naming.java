@@ -1,0 +1,71 @@
+package dev.cuenta.store.revision;
+
+import static dev.cuenta.store.revision.Shape.quoted;
+
+import dev.cuenta.core.model.Field;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** What is made beside the old revision under another name: announced at the swap, and called what it is when nobody else is left. */
+final class Naming {
+    private final Plan plan;
+    private final Whereabouts whereabouts;
+    private final KeptColumns kept;
+
+    Naming(Plan plan, Whereabouts whereabouts, KeptColumns kept) {
+        this.plan = plan;
+        this.whereabouts = whereabouts;
+        this.kept = kept;
+    }
+
+    /** By which names the new revision finds what is not renamed yet. */
+    List<String> announced() {
+        List<String> announced = new ArrayList<>();
+        whereabouts.twinsToSettle().forEach(twin -> announced.add(named(twin.field(), twin.column())));
+        whereabouts.renamesToSettle().forEach(same -> announced.add(named(same.after(), Shape.column(same.before()))));
+        return announced;
+    }
+
+    private String named(Field field, String physical) {
+        return "insert into cuenta.column_name (table_name, column_name, physical, revision) values ("
+                + String.join(
+                        ", ",
+                        Shape.literal(Shape.table(field.path().profile())),
+                        Shape.literal(Shape.column(field)),
+                        Shape.literal(physical),
+                        String.valueOf(plan.number()))
+                + ") on conflict do nothing";
+    }
+
+    /** In one moment, so that instances need only one more mapping, which they have ready by then. */
+    Optional<List<String>> done() {
+        List<String> together = new ArrayList<>();
+        IdType keys = plan.shape().keyType();
+        plan.noLongerApart()
+                .forEach(field -> together.addAll(
+                        TenantValues.of(field, plan.number(), keys).drop()));
+        for (Move move : whereabouts.movesToSettle()) {
+            together.addAll(move.part());
+            together.addAll(kept.keeping(move.before(), plan.number()));
+        }
+        whereabouts.twinsToSettle().forEach(twin -> together.addAll(twin.settle()));
+        whereabouts.tenantValuesToSettle().forEach(values -> together.addAll(values.settle(whereabouts.ready(values))));
+        whereabouts.renamesToSettle().forEach(same -> together.addAll(renamed(same)));
+        return together.isEmpty() ? Optional.empty() : Optional.of(together);
+    }
+
+    private List<String> renamed(Plan.Same same) {
+        Field field = same.after();
+        List<String> together = new ArrayList<>();
+        together.add(Ddl.renameColumn(field.path().profile(), Shape.column(same.before()), Shape.column(field)));
+        together.addAll(Ddl.dropRules(same.before()));
+        Ddl.indexes(field)
+                .forEach(index -> together.add("alter index if exists " + Shape.SCHEMA + "."
+                        + quoted(whereabouts.formerName(field, index)) + " rename to " + quoted(index.name())));
+        together.add("delete from cuenta.column_name where revision = " + plan.number() + " and table_name = "
+                + Shape.literal(Shape.table(field.path().profile())) + " and column_name = "
+                + Shape.literal(Shape.column(field)));
+        return together;
+    }
+}
