@@ -40,7 +40,7 @@ create table club.members (
     joined_at date not null
 );
 insert into club.members
-select 'sailor' || i || '@post.example', 'Ines Mar ' || i, '{SSHA}' || encode(digest('x' || i, 'sha1'), 'base64'),
+select 'sailor' || i || '@post.example', 'Ines Mar ' || i, '{SSHA}' || encode(digest('six green oarsreef' || i, 'sha1') || convert_to('reef' || i, 'UTF8'), 'base64'),
        (array['novice', 'skipper', 'captain'])[1 + i % 3], date '2019-05-01' + i
 from generate_series(1, 30) i;
 

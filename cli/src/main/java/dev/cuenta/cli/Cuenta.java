@@ -3,6 +3,7 @@ package dev.cuenta.cli;
 import dev.cuenta.cli.account.AccountsCommand;
 import dev.cuenta.cli.account.FirstAdministratorCommand;
 import dev.cuenta.cli.model.ModelCommand;
+import dev.cuenta.cli.password.CredentialsCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
 import dev.cuenta.cli.sample.SampleCommand;
 import dev.cuenta.cli.sample.SeedCommand;
@@ -44,6 +45,7 @@ public final class Cuenta implements CommandGroup {
         return Map.of(
                 "model", ModelCommand.class,
                 "accounts", AccountsCommand.class,
+                "credentials", CredentialsCommand.class,
                 "retention", RetentionCommand.class,
                 "first-administrator", FirstAdministratorCommand.class,
                 "seed", SeedCommand.class,

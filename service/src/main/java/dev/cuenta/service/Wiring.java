@@ -4,10 +4,8 @@ import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import dev.cuenta.core.password.CommonPasswords;
 import dev.cuenta.core.password.PasswordScheme;
-import dev.cuenta.core.password.PasswordVerifier;
 import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.service.password.Argon2id;
-import dev.cuenta.service.password.Bcrypt;
 import dev.cuenta.service.password.PackagedCommonPasswords;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.Migrations;
@@ -100,11 +98,6 @@ class Wiring {
     @Bean
     PasswordScheme passwordScheme() {
         return new Argon2id();
-    }
-
-    @Bean
-    PasswordVerifier bcrypt() {
-        return new Bcrypt();
     }
 
     @Bean

@@ -140,13 +140,17 @@ public final class Proposal {
     private Optional<String> password() {
         Set<HashFormat> formats = new TreeSet<>();
         survey.columns().forEach(tally -> formats.addAll(tally.hashes().keySet()));
-        formats.remove(HashFormat.ARGON2ID);
+        formats.removeIf(HashFormat::isOurs);
         Set<HashFormat> accepted = new TreeSet<>(formats);
         accepted.retainAll(HashFormat.ACCEPTABLE);
         return accepted.isEmpty()
                 ? Optional.empty()
                 : Optional.of("\npassword:\n  accept: " + accepted
-                        + "             # brought as they are; made anew at the next sign-in\n");
+                        + "             # "
+                        + (accepted.stream().anyMatch(HashFormat::isWeak)
+                                ? "weak ones are put inside a strong one; all are made anew at the next sign-in"
+                                : "brought as they are; made anew at the next sign-in")
+                        + "\n");
     }
 
     private Stream<Guess> used() {
@@ -198,16 +202,6 @@ public final class Proposal {
                 doubts.add(new Doubt(guess.column(), guess.why(), guess.examples()));
             }
         });
-        survey.columns()
-                .forEach(tally -> tally.hashes().forEach((format, count) -> {
-                    if (format != HashFormat.ARGON2ID && !HashFormat.ACCEPTABLE.contains(format)) {
-                        doubts.add(new Doubt(
-                                tally.column().name(),
-                                count + " hashes of " + format
-                                        + " cannot be verified here; these people set a new password",
-                                List.of()));
-                    }
-                }));
         return doubts;
     }
 

@@ -65,9 +65,10 @@ final class PasswordReader {
                 accepted.add(format.get());
             } else if (item.text().isPresent()) {
                 item.report(
-                        format.isPresent() ? FindingCode.NOT_SUPPORTED : FindingCode.WRONG_SHAPE,
-                        "Hashes of `" + item.text().get() + "` cannot be verified"
-                                + (format.isPresent() ? " yet." : "."),
+                        FindingCode.WRONG_SHAPE,
+                        format.isPresent()
+                                ? "Hashes of `" + item.text().get() + "` come in always."
+                                : "Hashes of `" + item.text().get() + "` cannot be verified.",
                         "Use one of: " + HashFormat.ACCEPTABLE + ".");
             }
         }

@@ -35,6 +35,10 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
             @Nullable String lastModified,
             @Nullable String password,
             Map<String, Object> values) {
+        Row withPassword(String hash) {
+            return new Row(number, key, id, created, lastModified, hash, values);
+        }
+
         /** The hash of a password must not get into a log line by accident. */
         @Override
         public String toString() {

@@ -3,6 +3,7 @@ package dev.cuenta.service.adoption;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.adoption.Adoptions.Adopted;
@@ -24,10 +25,12 @@ final class AdoptionUseCases {
     private static final int LONGEST_PAGE = 5000;
 
     private final LiveRevisions live;
+    private final Passwords passwords;
     private final Clock clock;
 
-    AdoptionUseCases(LiveRevisions live, Clock clock) {
+    AdoptionUseCases(LiveRevisions live, Passwords passwords, Clock clock) {
         this.live = live;
+        this.passwords = passwords;
         this.clock = clock;
     }
 
@@ -36,12 +39,13 @@ final class AdoptionUseCases {
         return live.with(revision -> {
             caller.require(ADOPT, revision.model());
             Kind kind = kind(revision.model(), given.kind());
+            List<AdoptedRows.Row> rows = new StrongHashes(revision, passwords).of(given);
             try {
-                return together(revision, kind, given, given.rows());
+                return together(revision, kind, given, rows);
             } catch (Problem race) {
                 // Somebody took one of the values meanwhile. Which one, only one row at a time can tell.
                 List<Result> results = new ArrayList<>();
-                given.rows().forEach(row -> results.addAll(alone(revision, kind, given, row)));
+                rows.forEach(row -> results.addAll(alone(revision, kind, given, row)));
                 return results;
             }
         });

@@ -66,8 +66,8 @@ final class Intake {
             return Optional.empty();
         }
         Optional<HashFormat> format = HashFormat.of(hash);
-        boolean accepted = format.filter(it ->
-                        it == HashFormat.ARGON2ID || model.password().accept().contains(it))
+        boolean accepted = format.filter(
+                        it -> it.isOurs() || model.password().accept().contains(it))
                 .isPresent();
         if (!accepted) {
             notes.add(new Violation(

@@ -141,6 +141,9 @@ final class OpenApi {
                 null,
                 "200",
                 JSON_OBJECT);
+        parameters(
+                "/v1/model/former-ids",
+                List.of(query("after", "the last former id of the page before"), query("limit", "1 to 5000")));
         add(
                 "/v1/model/databases",
                 "post",
@@ -156,6 +159,20 @@ final class OpenApi {
                 "post",
                 "Drop for good what was kept aside",
                 object(Map.of("upToRevision", Map.of("type", "integer")), List.of("upToRevision")),
+                "200",
+                JSON_OBJECT);
+        add(
+                "/v1/credentials/report",
+                "get",
+                "How passwords are hashed, by how many accounts",
+                null,
+                "200",
+                JSON_OBJECT);
+        add(
+                "/v1/credentials/tuning",
+                "post",
+                "Measure which parameters take how long on this machine",
+                object(Map.of("targetMillis", Map.of("type", "integer")), List.of("targetMillis")),
                 "200",
                 JSON_OBJECT);
         add("/v1/adoptions", "get", "Other programs' rows that became accounts, by source", null, "200", JSON_OBJECT);

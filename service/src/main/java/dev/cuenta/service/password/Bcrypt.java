@@ -6,7 +6,7 @@ import java.nio.CharBuffer;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 
 /** Hashes that other programs made with bcrypt; of a password, they know the first 72 bytes. */
-public final class Bcrypt implements PasswordVerifier {
+final class Bcrypt implements PasswordVerifier {
     private final BCryptPasswordEncoder bcrypt = new BCryptPasswordEncoder();
 
     @Override

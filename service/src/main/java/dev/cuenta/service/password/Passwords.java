@@ -6,8 +6,11 @@ import dev.cuenta.core.password.CommonPasswords;
 import dev.cuenta.core.password.PasswordPolicy;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.password.PasswordVerifier;
+import dev.cuenta.core.password.RepeatableFormat;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.load.Turnstile;
+import java.nio.CharBuffer;
+import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumMap;
@@ -24,7 +27,19 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public final class Passwords {
+    /** What others stored. One more is a class and a line here. */
+    private static final List<RepeatableFormat> REPEATABLE = List.of(
+            new Pbkdf2(HashFormat.PBKDF2_SHA1, "SHA1", 20),
+            new Pbkdf2(HashFormat.PBKDF2_SHA256, "SHA256", 32),
+            new Pbkdf2(HashFormat.PBKDF2_SHA512, "SHA512", 64),
+            new Scrypt(),
+            UnixCrypt.sha256(),
+            UnixCrypt.sha512(),
+            UnixCrypt.md5(),
+            new SaltedSha());
+
     private final PasswordScheme scheme;
+    private final Wrapping wrapping;
     private final Map<HashFormat, PasswordVerifier> verifiers = new EnumMap<>(HashFormat.class);
     private final CommonPasswords common;
     private final Turnstile turnstile = new Turnstile(
@@ -32,10 +47,16 @@ public final class Passwords {
     /** Verified against when there is no account, so that the answer takes as long as when there is one. */
     private final ConcurrentMap<PasswordRules, String> decoys = new ConcurrentHashMap<>();
 
-    Passwords(PasswordScheme scheme, List<PasswordVerifier> verifiers, CommonPasswords common) {
+    Passwords(PasswordScheme scheme, CommonPasswords common) {
         this.scheme = scheme;
-        verifiers.forEach(verifier -> this.verifiers.put(verifier.format(), verifier));
+        this.wrapping = new Wrapping(scheme, REPEATABLE);
         this.common = common;
+        REPEATABLE.forEach(this::add);
+        List.of(scheme, wrapping, new Bcrypt()).forEach(this::add);
+    }
+
+    private void add(PasswordVerifier verifier) {
+        verifiers.put(verifier.format(), verifier);
     }
 
     /**
@@ -58,23 +79,45 @@ public final class Passwords {
     public boolean verify(Optional<String> hash, String password, PasswordRules rules) {
         Optional<PasswordVerifier> verifier = hash.flatMap(HashFormat::of).map(verifiers::get);
         char[] given = PasswordPolicy.normal(password).toCharArray();
+        char[] typed = password.toCharArray();
         try {
-            return turnstile.pass(() -> verifier.map(it -> it.verify(hash.orElseThrow(), given))
-                    .orElseGet(() -> verifyNothing(given, rules)));
+            return turnstile.pass(() -> verifier.filter(it -> it.verify(hash.orElseThrow(), given)
+                                    || verifiesAsTyped(it, hash.orElseThrow(), typed))
+                            .isPresent()
+                    || (verifier.filter(it -> it.format().isOurs()).isEmpty() && verifyNothing(given, rules)));
         } finally {
             Arrays.fill(given, ' ');
+            Arrays.fill(typed, ' ');
         }
     }
 
-    /** A hash that nothing here can verify is as good as none, and none takes as long as one. */
+    /** Other programs hashed what was typed. */
+    private static boolean verifiesAsTyped(PasswordVerifier verifier, String hash, char[] typed) {
+        return verifier.format() != HashFormat.ARGON2ID
+                && !Normalizer.isNormalized(CharBuffer.wrap(typed), Normalizer.Form.NFKC)
+                && verifier.verify(hash, typed);
+    }
+
+    /** None takes as long as one of our own, and a wrong password of somebody with a cheaper hash does too. */
     private boolean verifyNothing(char[] given, PasswordRules rules) {
         scheme.verify(decoy(rules), given);
         return false;
     }
 
-    /** A hash of our own in place of one that came from elsewhere; empty where there is no need. */
+    /**
+     * What is kept of a hash that comes from elsewhere: one that is cheap to try out goes inside one of our own.
+     *
+     * @throws IllegalArgumentException for a text that only begins like a hash
+     */
+    public String kept(String hash, PasswordRules rules) {
+        boolean weak = HashFormat.of(hash).filter(HashFormat::isWeak).isPresent();
+        return weak ? turnstile.pass(() -> wrapping.wrap(hash, rules)) : hash;
+    }
+
+    /** A hash of our own in place of one that came from elsewhere or is weaker than the model's; empty where there is no need. */
     public Optional<String> renewed(String hash, String password, PasswordRules rules) {
-        if (HashFormat.of(hash).filter(format -> format == scheme.format()).isPresent()) {
+        if (HashFormat.of(hash).filter(format -> format == scheme.format()).isPresent()
+                && !scheme.isWeaker(hash, rules)) {
             return Optional.empty();
         }
         char[] given = PasswordPolicy.normal(password).toCharArray();

@@ -20,8 +20,7 @@ class PasswordsTest {
     private static final PasswordRules RULES = PasswordRules.DEFAULT;
     private static final String GOOD = "five grey gulls";
 
-    private final Passwords passwords =
-            new Passwords(new Argon2id(), List.of(new Argon2id(), new Bcrypt()), new PackagedCommonPasswords());
+    private final Passwords passwords = new Passwords(new Argon2id(), new PackagedCommonPasswords());
 
     @Test
     void a_hash_is_a_phc_string_with_the_model_s_parameters_and_never_the_same_twice() {
@@ -72,7 +71,7 @@ class PasswordsTest {
     @Test
     void an_unknown_person_costs_a_verification_too() {
         Counting scheme = new Counting();
-        Passwords counted = new Passwords(scheme, List.of(scheme), password -> false);
+        Passwords counted = new Passwords(scheme, password -> false);
         counted.prepare(RULES);
 
         assertThat(counted.verify(Optional.empty(), "no password at all", RULES))
@@ -87,7 +86,7 @@ class PasswordsTest {
         CountDownLatch busy = new CountDownLatch(64);
         CountDownLatch end = new CountDownLatch(1);
         PasswordScheme waiting = new Slow(busy, end);
-        Passwords slow = new Passwords(waiting, List.of(waiting), password -> false);
+        Passwords slow = new Passwords(waiting, password -> false);
         var crowd = Executors.newFixedThreadPool(64);
         for (int i = 0; i < 64; i++) {
             crowd.execute(() -> catchThrowableOfType(Problem.class, () -> slow.hash(GOOD, RULES, List.of())));
@@ -120,6 +119,11 @@ class PasswordsTest {
         }
 
         @Override
+        public boolean isWeaker(String hash, PasswordRules rules) {
+            return false;
+        }
+
+        @Override
         public boolean verify(String hash, char[] password) {
             verified.incrementAndGet();
             return true;
@@ -141,6 +145,11 @@ class PasswordsTest {
                 Thread.currentThread().interrupt();
             }
             return "hash";
+        }
+
+        @Override
+        public boolean isWeaker(String hash, PasswordRules rules) {
+            return false;
         }
 
         @Override

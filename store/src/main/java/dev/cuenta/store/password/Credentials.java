@@ -2,11 +2,26 @@ package dev.cuenta.store.password;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.store.revision.Work;
+import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
 /** Password hashes. They are no fields of a record, so no projection can name them. */
 public final class Credentials {
+    /**
+     * Hashes that were made alike.
+     *
+     * @param wrapped whether they are around weaker ones
+     * @param made their prefix: scheme and parameters, without salt and digest
+     * @param oldest when the first of these passwords was set
+     */
+    public record Alike(boolean wrapped, String made, long accounts, Instant oldest) {}
+
+    /** What stands before a hash's salt. */
+    private static final String MADE =
+            "^(\\$wrapped\\$[A-Za-z0-9_-]+|)(\\$argon2id\\$v=[0-9]+\\$[^$]+|\\$2[aby]\\$[0-9]+|\\$scrypt\\$[^$]+|\\$7\\$.|\\$pbkdf2[-a-z0-9]*\\$[0-9]+|pbkdf2_[a-z0-9]+\\$[0-9]+|\\$[56]\\$rounds=[0-9]+|\\$[56]\\$|)";
+
     private final Work work;
 
     public Credentials(Work work) {
@@ -34,6 +49,22 @@ public final class Credentials {
                         + "), v.hash from unnest(?::text[], ?::text[]) v (id, hash) on conflict do nothing")
                 .params(work.keys().of(hashes.keySet()), hashes.values().toArray(String[]::new))
                 .update();
+    }
+
+    /** All hashes by how they were made, those that were set first before the others. One reading of the table. */
+    public List<Alike> alike() {
+        return work.sql()
+                .sql("""
+                        select parts[1] <> '' as wrapped, parts[2] as made, count(*) as accounts, min(set_at) as oldest
+                        from (select regexp_match(hash, ?) as parts, set_at from cuenta.credential) looked
+                        group by 1, 2 order by oldest""")
+                .param(MADE)
+                .query((row, index) -> new Alike(
+                        row.getBoolean("wrapped"),
+                        row.getString("made"),
+                        row.getLong("accounts"),
+                        row.getTimestamp("oldest").toInstant()))
+                .list();
     }
 
     public Optional<String> hashOf(AccountId account) {

@@ -1,0 +1,49 @@
+package dev.cuenta.cli.password;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import dev.cuenta.cli.output.Table;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "report",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Count accounts by how their password is hashed, those that were set first before the others.",
+            "What is not made as the live model asks for is made anew at the next sign-in."
+        },
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta credentials report")
+final class ReportCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        JsonNode report =
+                service.client().get("/v1/credentials/report", Map.of()).body();
+        if (output.printedAsJson(report)) {
+            return;
+        }
+        Table table = new Table("SCHEME", "PARAMETERS", "ACCOUNTS", "OLDEST", "AS THE MODEL ASKS");
+        report.path("items")
+                .forEach(made -> table.row(
+                        made.path("scheme").asString(),
+                        made.path("parameters").asString(),
+                        made.path("accounts").asLong(),
+                        made.path("oldest").asString().substring(0, 10),
+                        made.path("current").asBoolean() ? "yes" : "no, renewed at sign-in"));
+        if (table.isEmpty()) {
+            output.writer().println("No account has a password yet.");
+            output.writer().flush();
+        } else {
+            table.print(output.writer());
+        }
+    }
+}

@@ -1,0 +1,104 @@
+package dev.cuenta.service.password;
+
+import dev.cuenta.core.model.HashFormat;
+import dev.cuenta.core.model.PasswordRules;
+import dev.cuenta.core.password.PasswordScheme;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.password.Credentials.Alike;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** How passwords are kept, and what keeping them costs on this machine. */
+@Component
+final class CredentialUseCases {
+    private static final String READ = "credentials.read";
+    private static final Duration LEAST = Duration.ofMillis(10);
+    private static final Duration MOST = Duration.ofSeconds(2);
+    private static final int KIB = 1024;
+    private static final List<Integer> MEBIBYTES = List.of(19, 46, 64, 128, 256);
+    private static final int MOST_ITERATIONS = 20;
+
+    /**
+     * Hashes that were made alike.
+     *
+     * @param current whether new ones are made so
+     */
+    record Made(String scheme, String parameters, long accounts, Instant oldest, boolean current) {}
+
+    /** Parameters of Argon2id, and how long one hash takes with them. */
+    record Measured(int memoryMiB, int iterations, int parallelism, long millis) {}
+
+    private final LiveRevisions live;
+    private final PasswordScheme scheme;
+
+    CredentialUseCases(LiveRevisions live, PasswordScheme scheme) {
+        this.live = live;
+        this.scheme = scheme;
+    }
+
+    /** Those that were set first come first. */
+    List<Made> report(Caller caller) {
+        return live.with(revision -> {
+            caller.require(READ, revision.model());
+            PasswordRules rules = revision.model().password();
+            return revision.read(work -> new Credentials(work)
+                    .alike().stream().map(alike -> made(alike, rules)).toList());
+        });
+    }
+
+    private Made made(Alike alike, PasswordRules rules) {
+        String prefix = alike.made();
+        String format = HashFormat.of(prefix).map(HashFormat::toString).orElse("unknown");
+        boolean current =
+                !alike.wrapped() && format.equals(scheme.format().toString()) && !scheme.isWeaker(prefix + "$", rules);
+        return new Made(
+                alike.wrapped() ? HashFormat.WRAPPED.toString() : format,
+                prefix.substring(prefix.lastIndexOf('$') + 1),
+                alike.accounts(),
+                alike.oldest(),
+                current);
+    }
+
+    /**
+     * For some sizes of memory, the most iterations that stay within the time; those with the most memory come last, and are
+     * the best choice where so much memory is there for each sign-in at a time.
+     */
+    List<Measured> tune(Caller caller, Duration target) {
+        live.with(revision -> {
+            caller.require(READ, revision.model());
+            return revision;
+        });
+        if (target.compareTo(LEAST) < 0 || target.compareTo(MOST) > 0) {
+            throw Problem.invalid("/targetMillis", "range", "The time for one hash is from 10 ms to 2 s.");
+        }
+        List<Measured> measured = new ArrayList<>();
+        for (int memory : MEBIBYTES) {
+            Measured once = measured(memory, 1);
+            long iterations = Math.min(MOST_ITERATIONS, target.toMillis() / Math.max(1, once.millis()));
+            if (iterations > 0) {
+                measured.add(iterations == 1 ? once : measured(memory, (int) iterations));
+            }
+        }
+        return measured;
+    }
+
+    /** The second of two, when the memory is the process's already. */
+    private Measured measured(int memory, int iterations) {
+        PasswordRules rules = new PasswordRules(memory * KIB, iterations, 1, 1, 128, Set.of(), Set.of());
+        scheme.hash("six green oars".toCharArray(), rules);
+        long begun = System.nanoTime();
+        scheme.hash("six green oars".toCharArray(), rules);
+        return new Measured(
+                memory,
+                iterations,
+                1,
+                Duration.ofNanos(System.nanoTime() - begun).toMillis());
+    }
+}
