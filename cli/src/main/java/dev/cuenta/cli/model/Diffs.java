@@ -44,13 +44,14 @@ final class Diffs {
         out.flush();
     }
 
-    private static void print(JsonNode change, long rate, PrintWriter out) {
+    private void print(JsonNode change, long rate, PrintWriter out) {
         long records = change.path("records").asLong();
         String effect = change.path("effect").asString();
         boolean rewrites = effect.equals("backfill") || effect.equals("narrowing");
         String duration = rewrites && rate > 0 ? ", about " + Durations.spelt(records / rate) : "";
         out.println("  " + change.path("what").asString());
-        out.println("      " + effect + (records == 0 ? "" : ", " + records + (records == 1 ? " record" : " records"))
+        out.println("      " + command.getColorScheme().ansi().string("@|" + style(effect) + " " + effect + "|@")
+                + (records == 0 ? "" : ", " + records + (records == 1 ? " record" : " records"))
                 + duration + ". " + change.path("consequence").asString());
         if (!change.path("examples").isEmpty()) {
             List<String> examples = new ArrayList<>();
@@ -60,6 +61,15 @@ final class Diffs {
         if (change.path("toAllow").asBoolean()) {
             out.println("      To publish it: --allow " + change.path("name").asString());
         }
+    }
+
+    /** What asks for a decision stands out. */
+    private static String style(String effect) {
+        return switch (effect) {
+            case "loss", "decision", "unsupported" -> "bold,red";
+            case "narrowing", "contract" -> "bold,yellow";
+            default -> "bold";
+        };
     }
 
     static void printScript(JsonNode diff, PrintWriter out) {
