@@ -40,6 +40,7 @@ public final class PublishBench {
               startedOn: { type: date }
               years: { type: integer }
             roles: { administrator: { number: 9, may: ['*'] } }
+            tenants: { membership: many, onSignUp: create, name: '{email}' }
             """;
 
     private final Connections connections;
@@ -119,8 +120,34 @@ public final class PublishBench {
                     "a unique field",
                     source.replace(
                             "place: { type: string, formerly: berth }", "place: { type: string, uniqueness: server }"));
+            join(accounts / 100);
+            change(
+                    prober,
+                    "unique within tenants",
+                    source.replace(
+                            "place: { type: string, uniqueness: server }",
+                            "place: { type: string, uniqueness: tenant }"));
+            change(
+                    prober,
+                    "a field moves to a profile",
+                    source.replace("  metres: { type: integer }\n", "")
+                            + "profiles: { boat: { fields: { metres: { type: integer, formerly: metres } } } }\n");
+            change(prober, "UUIDs become counting ids", source + "id: sequence\n");
         }
         live.close();
+    }
+
+    /** Everybody belongs to one of so many tenants. */
+    private void join(long tenants) {
+        sql.sql(
+                        "insert into cuenta.tenant (id, name) select gen_random_uuid(), 'Pier ' || i from generate_series(1, ?) i")
+                .param(tenants)
+                .update();
+        sql.sql("""
+                insert into cuenta.membership (account_id, tenant_id)
+                select a.id, t.id from (select id, row_number() over () as n from accounts.account) a
+                join (select id, row_number() over () as n from cuenta.tenant) t on t.n = 1 + a.n % ?""").param(tenants).update();
+        sql.sql("vacuum analyze cuenta.membership").update();
     }
 
     private static void idle(Prober prober) throws InterruptedException {

@@ -50,6 +50,11 @@ class CutOffTest {
                 "berth: { type: string, uniqueness: server }",
                 "berth = 'B' || number",
                 ACCOUNTS),
+        TENANT(
+                "berth: { type: string }\ntenants: { membership: many, onSignUp: create, name: '{name}' }",
+                "berth: { type: string, uniqueness: tenant }\ntenants: { membership: many, onSignUp: create, name: '{name}' }",
+                "exists (select 1 from cuenta.account_berth_per_tenant t where t.account_id = id and t.form = 'b' || number)",
+                ACCOUNTS),
         MOVE(
                 "berth: { type: string, search: true }",
                 "name2: { type: string }\nprofiles: { mooring: { fields: { berth: { type: string, search: true, formerly: berth } } } }",
@@ -110,7 +115,7 @@ class CutOffTest {
 
     private static String model(String part) {
         String number = "number: { type: integer }";
-        int section = part.indexOf("\nprofiles: ");
+        int section = Math.max(part.indexOf("\nprofiles: "), part.indexOf("\ntenants: "));
         if (part.startsWith("id: ")) {
             return Models.smallWith(number) + part + "\n";
         }
@@ -192,6 +197,9 @@ class CutOffTest {
                         + " from generate_series(1, ?) i")
                 .param(ACCOUNTS)
                 .update();
+        database.sql().sql("""
+                        with pier as (insert into cuenta.tenant (id, name) values (gen_random_uuid(), 'North pier') returning id)
+                        insert into cuenta.membership (account_id, tenant_id) select a.id, pier.id from accounts.account a, pier""").update();
     }
 
     private long count(String query) {
