@@ -73,6 +73,7 @@ public final class PublishBench {
     private void run(long accounts) throws Exception {
         publish(FIRST);
         make(accounts);
+        join(accounts / 100);
         long plain = plainUpdate(accounts);
         OUT.printf("%nPlain batched UPDATE of one column: %,d records a second.%n%n", plain);
         OUT.println("| change | step | seconds | longest wait, ms | requests | failed | records a second |");
@@ -120,7 +121,6 @@ public final class PublishBench {
                     "a unique field",
                     source.replace(
                             "place: { type: string, formerly: berth }", "place: { type: string, uniqueness: server }"));
-            join(accounts / 100);
             change(
                     prober,
                     "unique within tenants",

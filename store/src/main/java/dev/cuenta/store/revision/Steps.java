@@ -111,6 +111,15 @@ final class Steps {
     }
 
     void fill() {
+        fillRecords();
+        // Once: from here on triggers keep them, whichever revision writes.
+        for (TenantValues values : whereabouts.tenantValuesToSettle()) {
+            TenantValues ready = whereabouts.ready(values);
+            statements.walk(ready.toFill(), ready.fill(fills));
+        }
+    }
+
+    private void fillRecords() {
         if (plan.takesSecondIds()) {
             secondIds.fill(fills);
         }
@@ -142,10 +151,6 @@ final class Steps {
             }
         }
         fillProfiles();
-        for (TenantValues values : whereabouts.tenantValuesToSettle()) {
-            TenantValues ready = whereabouts.ready(values);
-            statements.walk(ready.toFill(), ready.fill(fills));
-        }
     }
 
     private void giveBack(Plan.Same same) {
@@ -245,7 +250,7 @@ final class Steps {
 
     /** Tidies what only the old revision needed. */
     void contract() {
-        fill(); // for what instances on the old revision made or changed after the first fill
+        fillRecords(); // for what instances on the old revision made or changed after the first fill
         for (Plan.Inherited kind : plan.inheritedKinds()) {
             statements.walk(
                     "select count(*) from accounts.account where kind = " + Shape.literal(kind.gone()),

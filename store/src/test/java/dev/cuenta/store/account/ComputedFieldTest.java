@@ -14,7 +14,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Effect;
-import dev.cuenta.store.database.TestDatabase;
+import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
 import java.math.BigDecimal;
@@ -27,12 +27,10 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** What is computed when it is read, and what the database computes for filters and fills, are the same. */
-class ComputedFieldTest {
+class ComputedFieldTest extends DatabaseTest {
     private static final String STORED = """
             given: { type: string, maxLength: 20 }
               family: { type: string, maxLength: 20 }
@@ -67,18 +65,6 @@ class ComputedFieldTest {
             "date | plusMonths(bornOn, years * 5)",
             "date | plusDays(startedOn, -years)",
             "date | years > 2 ? bornOn : startedOn");
-
-    private TestDatabase database;
-
-    @BeforeEach
-    void start() {
-        database = new TestDatabase();
-    }
-
-    @AfterEach
-    void stop() {
-        database.close();
-    }
 
     @Test
     void the_database_computes_what_the_service_computes() throws FilterSyntaxException {

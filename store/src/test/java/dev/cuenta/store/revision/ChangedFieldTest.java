@@ -13,33 +13,19 @@ import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.NewAccount;
-import dev.cuenta.store.database.TestDatabase;
+import dev.cuenta.store.database.DatabaseTest;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** What becomes of stored values when their field changes, on real PostgreSQL and while another instance goes on writing. */
-class ChangedFieldTest {
-    private TestDatabase database;
-
-    @BeforeEach
-    void start() {
-        database = new TestDatabase();
-    }
-
-    @AfterEach
-    void stop() {
-        database.close();
-    }
-
+class ChangedFieldTest extends DatabaseTest {
     @Test
     void a_renamed_field_keeps_its_values_and_its_rules() {
         database.publish(with("berth: { type: string, maxLength: 5, uniqueness: server, search: true }"));
@@ -56,7 +42,7 @@ class ChangedFieldTest {
         assertThat(catchThrowableOfType(Problem.class, () -> account("noor", "b07"))
                         .violations())
                 .hasSize(1);
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     @Test
@@ -84,7 +70,7 @@ class ChangedFieldTest {
                 .extracting(Change::name)
                 .containsExactly("field-removed:links", "field-restored:website");
         assertThat(value(ines, "website")).isEqualTo("https://ines.example/");
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     @Test
@@ -93,7 +79,7 @@ class ChangedFieldTest {
         database.publish(with("captain: { type: account, formerly: skipper }"));
 
         assertThat(constraints()).contains("account_captain_reference").doesNotContain("account_skipper_reference");
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     @Test
@@ -156,7 +142,7 @@ class ChangedFieldTest {
                         .query(String.class)
                         .list())
                 .containsExactlyInAnyOrder("12", " 7 ", "long", "3.50");
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     @Test
@@ -407,7 +393,7 @@ class ChangedFieldTest {
         assertThat(value(ines, "metres")).isEqualTo(12L);
         assertThat(value(ines, "place")).isEqualTo("B07");
         assertThat(columns()).doesNotContain("next_r2_metres", "berth");
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     /** Stopped before each step in turn, and then cancelled: nothing of it is left. */
@@ -444,22 +430,13 @@ class ChangedFieldTest {
 
     /** Runs the publish up to the step, and pauses it there. */
     private void stopBefore(Step step) {
-        database.sql().sql("""
-                create or replace function cuenta.stop() returns trigger language plpgsql as $$
-                begin
-                    if new.step = '%s' then new.control := 'pause'; end if;
-                    return new;
-                end $$""".formatted(step)).update();
-        database.sql()
-                .sql(
-                        "create trigger stop before insert or update of step on cuenta.revision for each row execute function cuenta.stop()")
-                .update();
+        haltBefore(step.toString(), "pause");
         if (step == Step.EXPAND) {
             database.revisions().control(2, Control.PAUSE);
         }
         database.publisher().carryOn();
         assertThat(database.latest().step()).isEqualTo(step);
-        database.sql().sql("drop trigger stop on cuenta.revision").update();
+        goOn();
     }
 
     private static String with(String fields) {
@@ -546,29 +523,6 @@ class ChangedFieldTest {
         return strings("select pg_get_constraintdef(oid) from pg_constraint where convalidated and conname = '"
                         + constraint + "'")
                 .get(0);
-    }
-
-    /** What a publish must not leave behind. */
-    private List<String> clean() {
-        return strings("""
-                select 'name ' || physical from cuenta.column_name
-                union all select 'trigger ' || tgname from pg_trigger where not tgisinternal and tgrelid = 'accounts.account'::regclass
-                union all select 'function ' || proname from pg_proc where pronamespace = 'accounts'::regnamespace
-                union all select 'unproven ' || conname from pg_constraint where not convalidated""");
-    }
-
-    private List<String> shape() {
-        return strings("""
-                select c.relname || '.' || attname || ' ' || format_type(atttypid, atttypmod) || ' ' || attnotnull
-                from pg_attribute a join pg_class c on c.oid = a.attrelid
-                where relnamespace = 'accounts'::regnamespace and attnum > 0 and not attisdropped
-                union all select conname || pg_get_constraintdef(oid) from pg_constraint where connamespace = 'accounts'::regnamespace
-                union all select tgname::text from pg_trigger where not tgisinternal
-                order by 1""");
-    }
-
-    private List<String> strings(String query) {
-        return database.sql().sql(query).query(String.class).list();
     }
 
     private long count(String query) {

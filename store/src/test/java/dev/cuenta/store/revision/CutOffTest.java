@@ -4,12 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.revision.Diff;
+import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.database.TestDatabase;
 import java.util.Random;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -18,7 +17,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * Every connection is cut at twenty random moments of a publish, as a killed service or a database that goes down would cut
  * them; taken up again, the publish ends, and every value is there once.
  */
-class CutOffTest {
+class CutOffTest extends DatabaseTest {
     private static final int ACCOUNTS = 6000;
     private static final int CUTS = 20;
 
@@ -78,18 +77,6 @@ class CutOffTest {
             this.right = right;
             this.count = count;
         }
-    }
-
-    private TestDatabase database;
-
-    @BeforeEach
-    void start() {
-        database = new TestDatabase();
-    }
-
-    @AfterEach
-    void stop() {
-        database.close();
     }
 
     @ParameterizedTest

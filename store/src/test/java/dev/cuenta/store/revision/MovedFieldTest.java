@@ -10,20 +10,17 @@ import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.NewAccount;
-import dev.cuenta.store.database.TestDatabase;
+import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.picture.Pictures;
 import java.time.Instant;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** Fields that become ones of another profile, on real PostgreSQL and while another instance goes on writing. */
-class MovedFieldTest {
+class MovedFieldTest extends DatabaseTest {
     private static final String KINDS =
             "kinds: { berthHolder: { profiles: [mooring], default: true }, staff: { profiles: [work] } }\n";
     private static final String OWN =
@@ -34,18 +31,6 @@ class MovedFieldTest {
             + KINDS;
     private static final String BERTHING = MOORING.replace("mooring: { fields", "berthing: { formerly: mooring, fields")
             .replace("[mooring]", "[berthing]");
-
-    private TestDatabase database;
-
-    @BeforeEach
-    void start() {
-        database = new TestDatabase();
-    }
-
-    @AfterEach
-    void stop() {
-        database.close();
-    }
 
     @Test
     void a_renamed_profile_takes_its_values_along_and_back() {
@@ -69,7 +54,7 @@ class MovedFieldTest {
                                 "select attname from pg_attribute where attrelid = 'accounts.profile_berthing'::regclass and attnotnull and attnum > 0"))
                 .contains("berth");
         assertThat(differences(BERTHING)).isEmpty();
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
 
         AccountId noor = account("noor", Map.of("berthing.berth", "B08"));
         new Leftovers(database.connections()).sweep(2, Models.of(BERTHING));
@@ -80,7 +65,7 @@ class MovedFieldTest {
         assertThat(value(noor, "mooring.berth")).isEqualTo("B08");
         assertThat(value(noor, "mooring.length")).isEqualTo(8L);
         assertThat(differences(MOORING)).isEmpty();
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     @Test
@@ -152,30 +137,17 @@ class MovedFieldTest {
             assertThat(value(ofNew, "berthing.berth")).isEqualTo("C04");
         }
         assertThat(differences(BERTHING)).isEmpty();
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     @Test
     void a_cancelled_move_leaves_nothing() {
         publish(MOORING);
         account("ines", Map.of("mooring.berth", "B07"));
-        Diff diff = database.diff(BERTHING);
-        int number = database.publisher().begin(diff.liveRevision(), BERTHING, diff.changes(), "test", "");
-        database.sql().sql("""
-                create or replace function cuenta.stop() returns trigger language plpgsql as $$
-                begin
-                    if new.step = 'swap' then new.control := 'cancel'; end if;
-                    return new;
-                end $$""").update();
-        database.sql()
-                .sql(
-                        "create trigger stop before update of step on cuenta.revision for each row execute function cuenta.stop()")
-                .update();
-        database.publisher().carryOn();
+        cancelled(BERTHING);
 
-        assertThat(database.revisions().numbered(number).orElseThrow().state()).isEqualTo("cancelled");
         assertThat(differences(MOORING)).isEmpty();
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
         assertThat(strings("select cast(to_regclass('accounts.profile_berthing') as text)"))
                 .containsOnlyNulls();
     }
@@ -212,12 +184,6 @@ class MovedFieldTest {
 
     private static String with(String field) {
         return Models.smallWith(field);
-    }
-
-    private Diff publish(String source) {
-        Diff diff = database.publish(source);
-        database.live().refresh();
-        return diff;
     }
 
     private AccountId account(String name, Map<String, ? extends Object> values) {
@@ -259,23 +225,5 @@ class MovedFieldTest {
     private static @Nullable Object seen(LiveRevisions instance, AccountId id, String field) {
         return instance.with(revision -> revision.read(
                 work -> new Accounts(work).find(id, null).orElseThrow().values().get(FieldPath.parse(field))));
-    }
-
-    private List<Verification.Difference> differences(String source) {
-        return new Verification(database.connections()).differences(Models.of(source));
-    }
-
-    /** What a publish must not leave behind. */
-    private List<String> clean() {
-        return strings("""
-                select 'name ' || physical from cuenta.column_name
-                union all select 'trigger ' || tgname from pg_trigger t join pg_class c on c.oid = tgrelid
-                    where not tgisinternal and relnamespace = 'accounts'::regnamespace
-                union all select 'function ' || proname from pg_proc where pronamespace = 'accounts'::regnamespace
-                union all select 'unproven ' || conname from pg_constraint where not convalidated""");
-    }
-
-    private List<String> strings(String query) {
-        return database.sql().sql(query).query(String.class).list();
     }
 }

@@ -12,33 +12,19 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.NewAccount;
-import dev.cuenta.store.database.TestDatabase;
+import dev.cuenta.store.database.DatabaseTest;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-class PublisherTest {
-    private TestDatabase database;
-
-    @BeforeEach
-    void start() {
-        database = new TestDatabase();
-    }
-
-    @AfterEach
-    void stop() {
-        database.close();
-    }
-
+class PublisherTest extends DatabaseTest {
     @Test
     void the_first_revision_makes_the_tables_that_the_demo_s_model_declares() {
         database.publish(Models.source("account-model.yaml"));

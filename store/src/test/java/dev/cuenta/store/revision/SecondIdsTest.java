@@ -19,7 +19,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.adoption.Adoptions;
-import dev.cuenta.store.database.TestDatabase;
+import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.session.Sessions;
@@ -31,29 +31,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** A live model whose ids become another sort of value, on real PostgreSQL. */
-class SecondIdsTest {
+class SecondIdsTest extends DatabaseTest {
     private static final String FIELDS = "helper: { type: account }";
     private static final String RANDOM = Models.smallWith(FIELDS) + "id: uuid7\n";
     private static final String COUNTING = Models.smallWith(FIELDS) + "id: sequence\n";
-
-    private TestDatabase database;
-
-    @BeforeEach
-    void start() {
-        database = new TestDatabase();
-    }
-
-    @AfterEach
-    void stop() {
-        database.close();
-    }
 
     @ParameterizedTest
     @CsvSource({"uuid7, sequence", "uuid4, sequence", "sequence, uuid7", "sequence, uuid4"})
@@ -76,7 +62,7 @@ class SecondIdsTest {
         assertThat(pairs(pairs(null, 1).get(0).formerId(), 9)).hasSize(1);
         assertThat(differences(Models.smallWith(FIELDS) + "id: " + after + "\n"))
                 .isEmpty();
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     private List<FormerIds.Pair> pairs(@Nullable AccountId after, int limit) {
@@ -233,7 +219,7 @@ class SecondIdsTest {
         publish(RANDOM);
         assertThat(found(ines).id()).isEqualTo(inesInBetween);
         assertThat(differences(RANDOM)).isEmpty();
-        assertThat(clean()).isEmpty();
+        assertThat(leftBehind()).isEmpty();
     }
 
     @Test
@@ -299,29 +285,6 @@ class SecondIdsTest {
         assertThat(found(noor).id().text()).isEqualTo("2");
     }
 
-    private void publish(String source) {
-        database.publish(source);
-        database.live().refresh();
-    }
-
-    private void cancelled(String source) {
-        var diff = database.diff(source);
-        int number = database.publisher().begin(diff.liveRevision(), source, diff.changes(), "test", "");
-        database.sql().sql("""
-                create or replace function cuenta.stop() returns trigger language plpgsql as $$
-                begin
-                    if new.step = 'swap' then new.control := 'cancel'; end if;
-                    return new;
-                end $$""").update();
-        database.sql()
-                .sql(
-                        "create trigger stop before update of step on cuenta.revision for each row execute function cuenta.stop()")
-                .update();
-        database.publisher().carryOn();
-        database.sql().sql("drop trigger stop on cuenta.revision").update();
-        assertThat(database.revisions().numbered(number).orElseThrow().state()).isEqualTo("cancelled");
-    }
-
     private AccountId account(String name, @Nullable AccountId helper) {
         return made(database.live(), name, helper);
     }
@@ -346,30 +309,5 @@ class SecondIdsTest {
 
     private <T> T write(Function<Work, T> change) {
         return database.live().with(revision -> revision.write(change));
-    }
-
-    private List<Verification.Difference> differences(String source) {
-        return new Verification(database.connections()).differences(Models.of(source));
-    }
-
-    private List<String> clean() {
-        return strings("""
-                select 'name ' || physical from cuenta.column_name
-                union all select 'trigger ' || tgname from pg_trigger where not tgisinternal and tgrelid = 'accounts.account'::regclass
-                union all select 'unproven ' || conname from pg_constraint where not convalidated""");
-    }
-
-    private List<String> shape() {
-        return strings("""
-                select attname || ' ' || format_type(atttypid, atttypmod) || ' ' || attnotnull
-                from pg_attribute where attrelid = 'accounts.account'::regclass and attnum > 0 and not attisdropped
-                union all select conname || pg_get_constraintdef(oid) from pg_constraint where connamespace = 'accounts'::regnamespace
-                union all select indexname from pg_indexes where schemaname = 'accounts'
-                union all select tgname::text from pg_trigger where not tgisinternal
-                order by 1""");
-    }
-
-    private List<String> strings(String query) {
-        return database.sql().sql(query).query(String.class).list();
     }
 }

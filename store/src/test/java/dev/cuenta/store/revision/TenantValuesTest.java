@@ -16,7 +16,7 @@ import dev.cuenta.core.revision.Diff;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
-import dev.cuenta.store.database.TestDatabase;
+import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Instant;
 import java.util.HashMap;
@@ -25,39 +25,26 @@ import java.util.Map;
 import java.util.concurrent.CyclicBarrier;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Values that no two accounts of a tenant share, on real PostgreSQL. */
-class TenantValuesTest {
+class TenantValuesTest extends DatabaseTest {
     private static final String BERTH = "berth: { type: string, uniqueness: tenant }";
     private static final String FREE = "berth: { type: string }";
 
-    private TestDatabase database;
     private TenantId north;
     private TenantId south;
-
-    @BeforeEach
-    void start() {
-        database = new TestDatabase();
-    }
-
-    @AfterEach
-    void stop() {
-        database.close();
-    }
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
     void accounts_of_one_tenant_do_not_share_a_value_and_others_may(boolean fromTheFirst) {
         if (fromTheFirst) {
-            publish(BERTH);
+            publish(with(BERTH));
         } else {
-            publish(FREE);
-            publish(BERTH);
+            publish(with(FREE));
+            publish(with(BERTH));
         }
         moorings();
         AccountId ines = account("ines", "B07", north);
@@ -75,12 +62,12 @@ class TenantValuesTest {
         assertTaken(() -> change(ines, "b07"));
         assertTaken(() -> join(ines("noor"), north));
         assertThat(values()).containsExactly("b07", "b07", "b09");
-        assertThat(differences(BERTH)).isEmpty();
+        assertThat(differences(with(BERTH))).isEmpty();
     }
 
     @Test
     void who_leaves_or_goes_gives_the_value_away() {
-        publish(BERTH);
+        publish(with(BERTH));
         moorings();
         AccountId ines = account("ines", "B07", north);
         join(ines, south);
@@ -102,7 +89,7 @@ class TenantValuesTest {
 
     @Test
     void a_change_and_a_membership_at_the_same_moment_come_one_after_the_other() throws Exception {
-        publish(BERTH);
+        publish(with(BERTH));
         moorings();
         account("holder", "B07", north);
         for (int round = 0; round < 20; round++) {
@@ -122,7 +109,7 @@ class TenantValuesTest {
     /** As somebody at the database would do it, who does not lock the account as the service does. */
     @Test
     void who_becomes_a_member_waits_for_a_change_that_is_not_committed_yet() throws Exception {
-        publish(BERTH);
+        publish(with(BERTH));
         moorings();
         account("holder", "B07", north);
         AccountId ines = account("ines", "C1", null);
@@ -150,7 +137,7 @@ class TenantValuesTest {
 
     @Test
     void of_many_that_want_a_value_at_once_one_gets_it() throws Exception {
-        publish(BERTH);
+        publish(with(BERTH));
         moorings();
         AtomicInteger refused = new AtomicInteger();
         CyclicBarrier start = new CyclicBarrier(6);
@@ -169,7 +156,7 @@ class TenantValuesTest {
 
     @Test
     void what_collides_is_counted_and_must_be_mended() {
-        publish(FREE);
+        publish(with(FREE));
         moorings();
         AccountId ines = account("ines", "B07", north);
         account("noor", "b07", north);
@@ -193,8 +180,7 @@ class TenantValuesTest {
         String after = before.replace(
                 "{ type: string }, since: { type: integer }",
                 "{ type: string, uniqueness: tenant }, since: { type: integer, uniqueness: tenant }");
-        database.publish(before);
-        database.live().refresh();
+        publish(before);
         moorings();
         made(database.live(), "ines", Map.of("mooring.tenantId", "B07", "mooring.since", 7L), north);
         AccountId noor = made(database.live(), "noor", Map.of("mooring.tenantId", "b07", "mooring.since", 8L), north);
@@ -203,18 +189,16 @@ class TenantValuesTest {
                 .containsExactlyInAnyOrder(
                         tuple("uniqueness-added:mooring.tenantId", 2L), tuple("uniqueness-added:mooring.since", 0L));
         change(noor, "mooring.tenantId", "B08");
-        database.publish(after);
-        database.live().refresh();
+        publish(after);
 
         assertTaken(() -> change(noor, "mooring.tenantId", "B07"));
         assertTaken(() -> made(database.live(), "rik", Map.of("mooring.since", 8L), north));
-        assertThat(new Verification(database.connections()).differences(Models.of(after)))
-                .isEmpty();
+        assertThat(differences(after)).isEmpty();
     }
 
     @Test
     void what_collides_while_it_is_published_stops_the_publish_and_can_be_mended() {
-        publish(FREE);
+        publish(with(FREE));
         moorings();
         AccountId ines = account("ines", "B07", north);
         Diff diff = database.diff(with(BERTH));
@@ -231,7 +215,7 @@ class TenantValuesTest {
 
     @Test
     void the_old_revision_goes_on_writing_and_is_kept_apart_too() throws Exception {
-        publish(FREE);
+        publish(with(FREE));
         moorings();
         AccountId ines = account("ines", "B07", north);
         try (LiveRevisions old = database.anotherInstance()) {
@@ -252,37 +236,38 @@ class TenantValuesTest {
 
     @Test
     void a_renamed_and_a_converted_field_are_kept_apart_by_what_they_are_then() {
-        publish("number: { type: string, uniqueness: tenant }");
+        publish(with("number: { type: string, uniqueness: tenant }"));
         moorings();
         account("ines", "07", north);
-        publish("place: { type: string, uniqueness: tenant, formerly: number }");
+        publish(with("place: { type: string, uniqueness: tenant, formerly: number }"));
         assertTaken(() -> account("noor", "07", north));
         account("bram", "8", north);
-        publish("place: { type: integer, uniqueness: tenant }");
+        publish(with("place: { type: integer, uniqueness: tenant }"));
 
         assertTaken(() -> account("noor", 7L, north));
         assertThat(strings("select form from cuenta.account_place_per_tenant order by 1"))
                 .containsExactly("7", "8");
         assertThat(leftovers()).hasSize(1);
-        assertThat(differences("place: { type: integer, uniqueness: tenant }")).isEmpty();
+        assertThat(differences(with("place: { type: integer, uniqueness: tenant }")))
+                .isEmpty();
     }
 
     @ParameterizedTest
     @ValueSource(strings = {FREE, "berth: { type: string, uniqueness: server }", "pier: { type: string }"})
     void what_is_kept_apart_no_more_leaves_nothing(String next) {
-        publish(BERTH);
+        publish(with(BERTH));
         moorings();
         account("ines", "B07", north);
-        publish(next);
+        publish(with(next));
 
         assertThat(leftovers()).isEmpty();
         assertThatNoException().isThrownBy(() -> join(ines("ines"), south));
-        assertThat(differences(next)).isEmpty();
+        assertThat(differences(with(next))).isEmpty();
     }
 
     @Test
     void a_cancelled_publish_leaves_nothing() {
-        publish(FREE);
+        publish(with(FREE));
         moorings();
         account("ines", "B07", north);
         Diff diff = database.diff(with(BERTH));
@@ -298,12 +283,12 @@ class TenantValuesTest {
 
     @Test
     void a_trigger_that_was_taken_away_is_told() {
-        publish(BERTH);
+        publish(with(BERTH));
         database.sql()
                 .sql("alter table cuenta.membership disable trigger account_berth_per_tenant")
                 .update();
 
-        assertThat(differences(BERTH))
+        assertThat(differences(with(BERTH)))
                 .extracting(Verification.Difference::thing)
                 .containsExactly("uniqueness of berth");
     }
@@ -331,11 +316,6 @@ class TenantValuesTest {
 
     private static String with(String field) {
         return Models.smallWith(field) + "tenants: { membership: many, onSignUp: create, name: '{name}' }\n";
-    }
-
-    private void publish(String field) {
-        database.publish(with(field));
-        database.live().refresh();
     }
 
     private void moorings() {
@@ -420,13 +400,5 @@ class TenantValuesTest {
                 select relname::text from pg_class where relname like '%per\\_tenant%' and relkind = 'r'
                 union select regexp_replace(proname, '_(keep|value|member)$', '') from pg_proc where proname like '%per\\_tenant%'
                 union select tgname::text from pg_trigger where tgname like '%per\\_tenant%'""");
-    }
-
-    private List<Verification.Difference> differences(String field) {
-        return new Verification(database.connections()).differences(Models.of(with(field)));
-    }
-
-    private List<String> strings(String query) {
-        return database.sql().sql(query).query(String.class).list();
     }
 }
