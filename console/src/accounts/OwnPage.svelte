@@ -1,5 +1,7 @@
 <script lang="ts">
+  import PasswordForm from "../password/PasswordForm.svelte";
   import Record from "./Record.svelte";
 </script>
 
 <Record ref="own" />
+<PasswordForm />

@@ -53,6 +53,40 @@ class AccountsOverHttpTest {
     }
 
     @Test
+    void whoever_changes_their_password_ends_the_sessions_that_others_may_have() {
+        signUp("changer@marea.example").status(201);
+        Http here = marea.as("changer@marea.example", SECRET);
+        Http elsewhere = marea.as("changer@marea.example", SECRET);
+        String next = "seven tarred ropes";
+
+        assertThat(change(here, "not it at all", next).status(422).problem()).isEqualTo("invalid, /current wrong");
+        assertThat(change(here, SECRET, "changer").status(422).problem())
+                .isEqualTo("invalid, /password minLength, /password common, /password containsIdentifier");
+        assertThat(change(here, SECRET, SECRET).status(422).problem()).isEqualTo("invalid, /password same");
+        assertThat(change(here, SECRET, "").status(422).problem()).isEqualTo("invalid, /password required");
+        change(marea.guest(), SECRET, next).status(401);
+        elsewhere.get("/v1/me").status(200);
+
+        assertThat(change(here, SECRET, next)
+                        .status(200)
+                        .json()
+                        .path("sessionsEnded")
+                        .asInt())
+                .isEqualTo(1);
+        here.get("/v1/me").status(200);
+        elsewhere.get("/v1/me").status(401);
+        marea.as("changer@marea.example", next).get("/v1/me").status(200);
+        marea.guest()
+                .post("/v1/sessions", Map.of("identifier", "changer@marea.example", "password", SECRET))
+                .status(401);
+    }
+
+    private static Http.Answer change(Http person, String current, String password) {
+        return person.send(
+                "PUT", "/v1/me/password", "{\"current\": \"%s\", \"password\": \"%s\"}".formatted(current, password));
+    }
+
+    @Test
     void refusals_name_the_value_and_the_rule() {
         signUp("taken@marea.example").status(201);
         Http owner = marea.as("taken@marea.example", SECRET);

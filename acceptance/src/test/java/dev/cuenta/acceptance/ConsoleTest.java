@@ -184,6 +184,27 @@ class ConsoleTest {
     }
 
     @Test
+    void the_owner_changes_their_password() {
+        String next = "seven tarred ropes";
+        open("/me");
+        press("Change password");
+        type("#password-current", "not it at all");
+        type("#password-password", next);
+        press("Change password");
+        awaitText("#password-current-help", "Is not your present password.");
+        type("#password-current", Installation.PASSWORD);
+        press("Change password");
+        awaitText("[role=status]", "Your password is changed");
+
+        press("Change password");
+        type("#password-current", next);
+        type("#password-password", Installation.PASSWORD);
+        press("Change password");
+        awaitText("[role=status]", "Your password is changed");
+        assertThat(marea.operator().get("/v1/me").status()).isEqualTo(200);
+    }
+
+    @Test
     void what_a_rule_would_take_is_shown_and_then_taken() {
         open("/retention");
         press("Preview");

@@ -2,11 +2,12 @@ package dev.cuenta.cli;
 
 import dev.cuenta.cli.account.AccountsCommand;
 import dev.cuenta.cli.account.FirstAdministratorCommand;
+import dev.cuenta.cli.credential.CredentialsCommand;
 import dev.cuenta.cli.model.ModelCommand;
-import dev.cuenta.cli.password.CredentialsCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
 import dev.cuenta.cli.sample.SampleCommand;
 import dev.cuenta.cli.sample.SeedCommand;
+import dev.cuenta.cli.session.PasswordCommand;
 import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
 import java.util.List;
@@ -50,6 +51,7 @@ public final class Cuenta implements CommandGroup {
                 "first-administrator", FirstAdministratorCommand.class,
                 "seed", SeedCommand.class,
                 "sample", SampleCommand.class,
+                "password", PasswordCommand.class,
                 "sign-in", SignInCommand.class,
                 "sign-out", SignOutCommand.class);
     }

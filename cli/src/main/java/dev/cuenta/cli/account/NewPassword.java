@@ -8,6 +8,7 @@ import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.List;
 
 /** Asks for a password without echo, or reads it from standard input. Never from an argument: those can be seen by others. */
 public final class NewPassword {
@@ -31,6 +32,15 @@ public final class NewPassword {
         return fromStandardInput ? line() : new String(ask("Password: "));
     }
 
+    /** The present one, and a new one asked for twice. */
+    public static List<String> askForBoth(boolean fromStandardInput) {
+        if (fromStandardInput) {
+            BufferedReader lines = standardInput();
+            return List.of(line(lines), line(lines));
+        }
+        return List.of(new String(ask("Present password: ")), askTwice(false));
+    }
+
     private static char[] ask(String prompt) {
         return Terminal.present()
                 .map(console -> console.readPassword(prompt))
@@ -41,8 +51,16 @@ public final class NewPassword {
     }
 
     private static String line() {
+        return line(standardInput());
+    }
+
+    private static BufferedReader standardInput() {
+        return new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8));
+    }
+
+    private static String line(BufferedReader lines) {
         try {
-            String line = new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8)).readLine();
+            String line = lines.readLine();
             return line == null ? "" : line;
         } catch (IOException unreadable) {
             throw new UncheckedIOException(unreadable);

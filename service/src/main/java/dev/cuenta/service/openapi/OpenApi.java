@@ -162,6 +162,18 @@ final class OpenApi {
                 "200",
                 JSON_OBJECT);
         add(
+                "/v1/me/password",
+                "put",
+                "Change one's own password",
+                object(
+                        Map.of(
+                                "current", text(),
+                                "password", text(),
+                                "keepSessions", Map.of("type", "boolean")),
+                        List.of("current", "password")),
+                "200",
+                JSON_OBJECT);
+        add(
                 "/v1/credentials/report",
                 "get",
                 "How passwords are hashed, by how many accounts",

@@ -34,7 +34,16 @@ public final class Credentials {
                 on conflict (account_id) do update set hash = excluded.hash, set_at = now()""").params(work.keys().of(account), hash).update();
     }
 
-    /** Only if nobody has set another one meanwhile. */
+    /** Sets another password; false if somebody has set one meanwhile. */
+    public boolean change(AccountId account, String before, String hash) {
+        return work.sql()
+                        .sql("update cuenta.credential set hash = ?, set_at = now() where account_id = ? and hash = ?")
+                        .params(hash, work.keys().of(account), before)
+                        .update()
+                == 1;
+    }
+
+    /** The same password in another hash; only if nobody has set another one meanwhile. */
     public void replace(AccountId account, String before, String hash) {
         work.sql()
                 .sql("update cuenta.credential set hash = ? where account_id = ? and hash = ?")

@@ -57,6 +57,14 @@ public final class Sessions {
                 .update();
     }
 
+    /** Ends the account's sessions but the one of the token; says how many there were. */
+    public int endOthers(AccountId account, byte[] tokenHash) {
+        return work.sql()
+                .sql("delete from cuenta.session where account_id = ? and token_hash <> ?")
+                .params(work.keys().of(account), tokenHash)
+                .update();
+    }
+
     public int sweep() {
         return work.sql()
                 .sql("delete from cuenta.session where expires_at < now()")

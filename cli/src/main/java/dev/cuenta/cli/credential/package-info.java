@@ -1,5 +1,5 @@
 /** How passwords are kept. */
 @NullMarked
-package dev.cuenta.cli.password;
+package dev.cuenta.cli.credential;
 
 import org.jspecify.annotations.NullMarked;

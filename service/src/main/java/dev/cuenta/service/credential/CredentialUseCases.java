@@ -1,4 +1,4 @@
-package dev.cuenta.service.password;
+package dev.cuenta.service.credential;
 
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;

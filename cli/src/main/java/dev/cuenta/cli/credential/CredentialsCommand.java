@@ -1,4 +1,4 @@
-package dev.cuenta.cli.password;
+package dev.cuenta.cli.credential;
 
 import dev.cuenta.cli.CommandGroup;
 import java.util.Map;

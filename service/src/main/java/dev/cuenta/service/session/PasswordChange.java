@@ -1,0 +1,82 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.PasswordRules;
+import dev.cuenta.core.password.PasswordPolicy;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.password.Passwords;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.session.Sessions;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Whoever is signed in changes their own password. */
+@Component
+final class PasswordChange {
+    /**
+     * What somebody asks for.
+     *
+     * @param keepSessions whether the account's other sessions go on
+     */
+    record Wish(String current, String password, boolean keepSessions) {}
+
+    private record Present(Optional<String> hash, List<String> identifiers) {}
+
+    private final LiveRevisions live;
+    private final Passwords passwords;
+
+    PasswordChange(LiveRevisions live, Passwords passwords) {
+        this.live = live;
+        this.passwords = passwords;
+    }
+
+    /**
+     * Changes the password of the caller's account.
+     *
+     * @param token of the session that goes on
+     * @return how many other sessions were ended
+     */
+    int change(Caller caller, String token, Wish wish) {
+        AccountId account = Optional.ofNullable(caller.account())
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.FORBIDDEN,
+                        "Only a person changes their own password. Sign in first: cuenta sign-in NAME"));
+        return live.with(revision -> {
+            Present present =
+                    revision.read(work -> present(account, revision, new Accounts(work), new Credentials(work)));
+            PasswordRules rules = revision.model().password();
+            if (!passwords.verify(present.hash(), wish.current(), rules)) {
+                throw Problem.invalid("/current", "wrong", "Is not your present password.");
+            }
+            if (PasswordPolicy.normal(wish.current()).equals(PasswordPolicy.normal(wish.password()))) {
+                throw Problem.invalid("/password", "same", "Is your present password. Choose another.");
+            }
+            String hash = passwords.hash(wish.password(), rules, present.identifiers());
+            return revision.write(work -> {
+                if (!new Credentials(work).change(account, present.hash().orElseThrow(), hash)) {
+                    throw Problem.of(
+                            ProblemKind.CONFLICT, "The password was changed meanwhile. Sign in again, and look.");
+                }
+                return wish.keepSessions() ? 0 : new Sessions(work).endOthers(account, Tokens.hash(token));
+            });
+        });
+    }
+
+    private static Present present(
+            AccountId account, LiveRevision revision, Accounts accounts, Credentials credentials) {
+        AccountRecord record = accounts.find(account, null).orElseThrow();
+        List<String> identifiers = revision.model().signInFields().stream()
+                .map(Field::path)
+                .flatMap(path -> Optional.ofNullable(record.values().get(path)).stream())
+                .map(Object::toString)
+                .toList();
+        return new Present(credentials.hashOf(account), identifiers);
+    }
+}
