@@ -71,11 +71,15 @@ final class KeptColumns {
     }
 
     static String noting(Field field, String keptAs, int revision) {
+        return noting(Shape.table(field.path().profile()), Shape.column(field), keptAs, revision);
+    }
+
+    static String noting(String table, String column, String keptAs, int revision) {
         return "insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
                 + String.join(
                         ", ",
-                        Shape.literal(Shape.table(field.path().profile())),
-                        Shape.literal(Shape.column(field)),
+                        Shape.literal(table),
+                        Shape.literal(column),
                         Shape.literal(keptAs),
                         String.valueOf(revision))
                 + ")";

@@ -18,12 +18,53 @@ import org.jspecify.annotations.Nullable;
 /**
  * What publishing has to do, worked out from the two models and the changes that were shown, so that an instance which takes a
  * publish up again after a crash comes to the same plan.
- *
- * @param number of the revision that is being published
- * @param base null for the first revision
  */
-record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Change> changes, Layout layout) {
+final class Plan {
     private static final Set<ChangeKind> OF_VALUES = Set.of(ChangeKind.TYPE_CHANGED, ChangeKind.LIMITS_NARROWED);
+
+    private final int number;
+    private final @Nullable AccountModel base;
+    private final AccountModel next;
+    private final List<Change> changes;
+    private final Layout layout;
+    private final List<Same> continued;
+
+    /**
+     * @param number of the revision that is being published
+     * @param base null for the first revision
+     */
+    Plan(int number, @Nullable AccountModel base, AccountModel next, List<Change> changes, Layout layout) {
+        this.number = number;
+        this.base = base;
+        this.next = next;
+        this.changes = changes;
+        this.layout = layout;
+        this.continued = base == null ? List.of() : continued(base, next);
+    }
+
+    private static List<Same> continued(AccountModel base, AccountModel next) {
+        Renames renames = Renames.between(base, next);
+        List<Same> continued = new ArrayList<>();
+        for (Field after : next.fields().values()) {
+            renames.before(after.path())
+                    .flatMap(base::field)
+                    .ifPresent(before -> continued.add(new Same(before, after)));
+        }
+        return continued;
+    }
+
+    int number() {
+        return number;
+    }
+
+    @Nullable
+    AccountModel base() {
+        return base;
+    }
+
+    AccountModel next() {
+        return next;
+    }
 
     /** Accounts of a kind that get a profile. */
     record Given(String kind, String profile) {}
@@ -90,20 +131,21 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
                 ? List.of()
                 : base.fields().values().stream()
                         .filter(Field::stored)
-                        .filter(field -> renames().after(field.path()).isEmpty())
+                        .filter(field -> continued.stream()
+                                .noneMatch(same -> same.before().path().equals(field.path())))
                         .toList();
     }
 
     /** Fields that stay in their table. */
     List<Same> sameFields() {
-        return continued().stream()
+        return continued.stream()
                 .filter(same -> same.before().sharesGroup(same.after()))
                 .toList();
     }
 
     /** Fields that become ones of another profile, or of the account itself: their column in the new table is new. */
     List<Same> movedFields() {
-        return continued().stream()
+        return continued.stream()
                 .filter(same -> !same.before().sharesGroup(same.after()))
                 .toList();
     }
@@ -114,27 +156,10 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
 
     /** Picture fields that are called otherwise from now on. */
     List<Same> renamedPictures() {
-        return continued().stream()
+        return continued.stream()
                 .filter(Same::renamed)
                 .filter(same -> same.after().type().isPicture())
                 .toList();
-    }
-
-    private List<Same> continued() {
-        List<Same> same = new ArrayList<>();
-        if (base != null) {
-            for (Field after : next.fields().values()) {
-                renames()
-                        .before(after.path())
-                        .flatMap(base::field)
-                        .ifPresent(before -> same.add(new Same(before, after)));
-            }
-        }
-        return same;
-    }
-
-    private Renames renames() {
-        return Renames.between(Objects.requireNonNull(base), next);
     }
 
     /** Fields whose values move to a column of their own, converted on the way. */
@@ -194,7 +219,7 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
     List<Given> givenProfiles() {
         List<Given> given = new ArrayList<>();
         for (Kind kind : kindsBefore()) {
-            successor(kind)
+            next.successorOf(kind)
                     .ifPresent(after -> after.profiles().stream()
                             .filter(profile -> !kind.profiles().contains(profile))
                             .forEach(profile -> given.add(new Given(kind.name(), profile))));
@@ -205,15 +230,11 @@ record Plan(int number, @Nullable AccountModel base, AccountModel next, List<Cha
     List<Inherited> inheritedKinds() {
         return kindsBefore().stream()
                 .filter(kind -> !next.kinds().containsKey(kind.name()))
-                .flatMap(kind -> successor(kind).stream().map(heir -> new Inherited(kind.name(), heir.name())))
+                .flatMap(kind -> next.successorOf(kind).stream().map(heir -> new Inherited(kind.name(), heir.name())))
                 .toList();
     }
 
     private List<Kind> kindsBefore() {
         return base == null ? List.of() : List.copyOf(base.kinds().values());
-    }
-
-    private Optional<Kind> successor(Kind kind) {
-        return next.successorOf(kind);
     }
 }

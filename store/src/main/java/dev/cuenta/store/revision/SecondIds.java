@@ -68,9 +68,7 @@ final class SecondIds {
     void putAside() {
         statements.together(List.of(
                 ALTER_COLUMN + " drop default, alter column " + SECOND_ID + " drop not null",
-                "insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
-                        + literal(Shape.ACCOUNT) + ", " + literal(SECOND_ID) + ", " + literal(SECOND_ID) + ", "
-                        + plan.number() + ") on conflict do nothing"));
+                KeptColumns.noting(Shape.ACCOUNT, SECOND_ID, SECOND_ID, plan.number()) + " on conflict do nothing"));
     }
 
     /** @param kept whether they were there before the publish, as former ids */
