@@ -10,24 +10,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-class AccountsOverHttpTest {
+class AccountsOverHttpTest extends OnMarea {
     private static final String SECRET = "five grey gulls";
-    private static Installation marea;
-
-    @BeforeAll
-    static void start() {
-        marea = Installation.marea();
-    }
-
-    @AfterAll
-    static void stop() {
-        marea.close();
-    }
 
     @Test
     void a_sign_up_makes_account_profiles_role_and_tenant_and_signs_in() {

@@ -8,27 +8,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
 /** What a program may send of another program's rows, and what becomes of it. */
-class AdoptionOverHttpTest {
-    private static Installation marea;
-
-    @BeforeAll
-    static void start() {
-        marea = Installation.marea();
-    }
-
-    @AfterAll
-    static void stop() {
-        marea.close();
-    }
-
+class AdoptionOverHttpTest extends OnMarea {
     private static Map<String, Object> row(String key, String email, Object... more) {
         Map<String, Object> values =
                 new LinkedHashMap<>(Map.of("email", email, "person.givenName", "Ida", "person.familyName", "Holm"));

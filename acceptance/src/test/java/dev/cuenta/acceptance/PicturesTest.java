@@ -10,28 +10,15 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Pictures of accounts, through the terminal and over HTTP. */
-class PicturesTest {
+class PicturesTest extends OnMarea {
     private static final String TOMAS = "tomas.rey@marea.example";
-    private static Installation marea;
 
     @TempDir
     private Path folder;
-
-    @BeforeAll
-    static void start() {
-        marea = Installation.marea();
-    }
-
-    @AfterAll
-    static void stop() {
-        marea.close();
-    }
 
     @Test
     void the_newest_is_current_and_as_many_earlier_ones_as_the_model_says_come_back() throws IOException {

@@ -6,25 +6,11 @@ import dev.cuenta.core.model.Models;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What a file says against the records that are stored, and a database without any. */
-class StoredRecordsTest {
-    private static Installation marea;
-
-    @BeforeAll
-    static void start() {
-        marea = Installation.marea();
-    }
-
-    @AfterAll
-    static void stop() {
-        marea.close();
-    }
-
+class StoredRecordsTest extends OnMarea {
     @Test
     void a_check_with_a_service_says_what_stored_records_are_against(@TempDir Path folder) throws IOException {
         String live = Files.readString(Models.root().resolve("marea/account-model.yaml"));

@@ -5,26 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-class TerminalTest {
-    private static Installation marea;
-
-    @BeforeAll
-    static void start() {
-        marea = Installation.marea();
-    }
-
-    @AfterAll
-    static void stop() {
-        marea.close();
-    }
-
+class TerminalTest extends OnMarea {
     @ParameterizedTest
     @ValueSource(
             strings = {
