@@ -1,6 +1,6 @@
 import type { Account, Body, Value } from "../api/accounts.ts";
 import type { Field, Form } from "../api/model.ts";
-import type { Violation } from "../api/request.ts";
+import { errorsByName, type Violation } from "../api/request.ts";
 
 /** What a form holds: always texts and truth values, as controls do. */
 export type Draft = Record<string, string | boolean>;
@@ -85,13 +85,10 @@ function toLocal(instant: string): string {
 /** Messages by field path; under "" what belongs to no field of the form. */
 export function errorsByField(violations: Violation[], fields: Field[]): Record<string, string> {
   const known = new Set(fields.map((field) => field.path));
-  const errors: Record<string, string> = {};
-  for (const { pointer, detail } of violations) {
+  return errorsByName(violations, (pointer) => {
     const path = pointer.replace(/^\//, "").replace("/", ".");
-    const key = known.has(path) || path === "password" ? path : "";
-    errors[key] = errors[key] ? `${errors[key]} ${detail}` : detail;
-  }
-  return errors;
+    return known.has(path) || path === "password" ? path : "";
+  });
 }
 
 /** A filter that looks for the text wherever the reader may read text. */

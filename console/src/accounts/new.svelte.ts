@@ -1,6 +1,6 @@
 import { createAccount, type Account } from "../api/accounts.ts";
 import type { Form } from "../api/model.ts";
-import { messageOf, Refused } from "../api/request.ts";
+import { errorsOf } from "../api/request.ts";
 import { bodyOf, draftOf, errorsByField, groupsOf, type Draft } from "./fields.ts";
 
 /** An account that is being made for somebody. What was typed stays when the kind changes. */
@@ -35,8 +35,7 @@ export class NewAccountState {
       const body = bodyOf(fields, this.draft, draftOf(fields, null));
       return (await createAccount({ kind: this.kind, ...body })).body;
     } catch (failure) {
-      const violations = failure instanceof Refused ? (failure.problem.errors ?? []) : [];
-      this.errors = violations.length ? errorsByField(violations, fields) : { "": messageOf(failure) };
+      this.errors = errorsOf(failure, (violations) => errorsByField(violations, fields));
       return null;
     } finally {
       this.busy = false;

@@ -1,6 +1,6 @@
 import { changeAccount, readAccount, removeAccount, type Account, type AccountRef } from "../api/accounts.ts";
 import type { Field, Form } from "../api/model.ts";
-import { messageOf, Refused } from "../api/request.ts";
+import { errorsOf, messageOf, Refused } from "../api/request.ts";
 import { bodyOf, draftOf, errorsByField, groupsOf, type Draft } from "./fields.ts";
 
 /** One account's record: shown, or being edited. */
@@ -86,8 +86,7 @@ export class RecordState {
         "": "Somebody else changed this account in the meantime. Cancel to see their change; what you typed stays until then.",
       };
     }
-    const violations = failure instanceof Refused ? (failure.problem.errors ?? []) : [];
-    return violations.length ? errorsByField(violations, this.#fields()) : { "": messageOf(failure) };
+    return errorsOf(failure, (violations) => errorsByField(violations, this.#fields()));
   }
 
   #take(answer: { body: Account; etag: string | null }): void {

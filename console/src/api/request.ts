@@ -83,3 +83,22 @@ function queryString(query: Options["query"] = {}): string {
 export function messageOf(failure: unknown): string {
   return failure instanceof Error ? failure.message : String(failure);
 }
+
+/** What a form says at its inputs; a failure that refuses no value is under "". */
+export function errorsOf(
+  failure: unknown,
+  byInput: (violations: Violation[]) => Record<string, string>,
+): Record<string, string> {
+  const violations = failure instanceof Refused ? (failure.problem.errors ?? []) : [];
+  return violations.length ? byInput(violations) : { "": messageOf(failure) };
+}
+
+/** Messages by the name that a form has for each pointer. */
+export function errorsByName(violations: Violation[], nameOf: (pointer: string) => string): Record<string, string> {
+  const errors: Record<string, string> = {};
+  for (const { pointer, detail } of violations) {
+    const name = nameOf(pointer);
+    errors[name] = errors[name] ? `${errors[name]} ${detail}` : detail;
+  }
+  return errors;
+}

@@ -1,5 +1,5 @@
 import { changePassword } from "../api/password.ts";
-import { messageOf, Refused } from "../api/request.ts";
+import { errorsByName, errorsOf } from "../api/request.ts";
 
 /** The owner's change of password: what was typed, what was refused of it, and what became of it. */
 export class PasswordState {
@@ -18,7 +18,7 @@ export class PasswordState {
     try {
       this.done(await changePassword(this.current, this.next));
     } catch (failure) {
-      this.errors = refusals(failure);
+      this.errors = errorsOf(failure, (violations) => errorsByName(violations, (pointer) => pointer.slice(1)));
     } finally {
       this.busy = false;
     }
@@ -36,15 +36,4 @@ export class PasswordState {
     const others = ended === 1 ? "1 other session was" : `${ended} other sessions were`;
     this.notice = ended === 0 ? "Your password is changed." : `Your password is changed, and ${others} ended.`;
   }
-}
-
-function refusals(failure: unknown): Record<string, string> {
-  const violations = failure instanceof Refused ? (failure.problem.errors ?? []) : [];
-  if (violations.length === 0) return { "": messageOf(failure) };
-  const errors: Record<string, string> = {};
-  for (const { pointer, detail } of violations) {
-    const name = pointer.slice(1);
-    errors[name] = errors[name] ? `${errors[name]} ${detail}` : detail;
-  }
-  return errors;
 }
