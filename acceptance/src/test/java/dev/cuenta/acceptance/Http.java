@@ -70,6 +70,10 @@ final class Http {
         return send("POST", path, JSON.writeValueAsString(body));
     }
 
+    Answer put(String path, Object body) {
+        return send("PUT", path, JSON.writeValueAsString(body));
+    }
+
     Answer patch(String path, Object body, String... headers) {
         return send("PATCH", path, JSON.writeValueAsString(body), headers);
     }

@@ -88,10 +88,14 @@ final class Installation implements AutoCloseable {
                             folder.resolve("service.log").toFile()));
             builder.environment()
                     .putAll(Map.of(
-                            "CUENTA_PORT", String.valueOf(port),
+                            "CUENTA_DOMAIN",
+                            "marea.example",
+                            "CUENTA_PORT",
+                            String.valueOf(port),
                             "CUENTA_KEY_FILE",
-                                    folder.resolve("installation-key").toString(),
-                            "CUENTA_DATABASE_URL", "jdbc:postgresql://127.0.0.1:" + POSTGRES + "/" + database));
+                            folder.resolve("installation-key").toString(),
+                            "CUENTA_DATABASE_URL",
+                            "jdbc:postgresql://127.0.0.1:" + POSTGRES + "/" + database));
             service = builder.start();
             awaitReady();
             Files.writeString(

@@ -10,6 +10,7 @@ import dev.cuenta.cli.sample.SeedCommand;
 import dev.cuenta.cli.session.PasswordCommand;
 import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
+import dev.cuenta.cli.tenant.TenantsCommand;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -43,17 +44,18 @@ public final class Cuenta implements CommandGroup {
 
     @Override
     public Map<String, Class<?>> commands() {
-        return Map.of(
-                "model", ModelCommand.class,
-                "accounts", AccountsCommand.class,
-                "credentials", CredentialsCommand.class,
-                "retention", RetentionCommand.class,
-                "first-administrator", FirstAdministratorCommand.class,
-                "seed", SeedCommand.class,
-                "sample", SampleCommand.class,
-                "password", PasswordCommand.class,
-                "sign-in", SignInCommand.class,
-                "sign-out", SignOutCommand.class);
+        return Map.ofEntries(
+                Map.entry("model", ModelCommand.class),
+                Map.entry("accounts", AccountsCommand.class),
+                Map.entry("credentials", CredentialsCommand.class),
+                Map.entry("retention", RetentionCommand.class),
+                Map.entry("first-administrator", FirstAdministratorCommand.class),
+                Map.entry("seed", SeedCommand.class),
+                Map.entry("sample", SampleCommand.class),
+                Map.entry("password", PasswordCommand.class),
+                Map.entry("sign-in", SignInCommand.class),
+                Map.entry("sign-out", SignOutCommand.class),
+                Map.entry("tenants", TenantsCommand.class));
     }
 
     /** The command with those of its parts that the arguments are about. */

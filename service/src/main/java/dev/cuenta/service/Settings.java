@@ -11,13 +11,15 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param keyFile where the installation key is kept; made at the first start, readable by its owner only
  * @param sessionLength how long a session lasts
  * @param pictureFolder where the bytes of pictures are kept; null for the database
+ * @param domain under which each tenant has a subdomain, such as {@code accounts.marea.example}; null for none
  */
 @ConfigurationProperties("cuenta")
 public record Settings(
         Database database,
         Path keyFile,
         Duration sessionLength,
-        @Nullable Path pictureFolder) {
+        @Nullable Path pictureFolder,
+        @Nullable String domain) {
     /** The PostgreSQL database. The password comes from the environment, never from an argument. */
     public record Database(
             String url, String user, @Nullable String password) {

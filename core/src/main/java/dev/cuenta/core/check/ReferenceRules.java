@@ -40,7 +40,7 @@ final class ReferenceRules {
         model.fields().values().forEach(this::checkParties);
         model.kinds().values().forEach(this::checkProfiles);
         checkTemplate("displayName", model.displayName());
-        Template tenantName = model.tenants().nameAtSignUp();
+        Template tenantName = model.tenants().name();
         if (tenantName != null) {
             checkTemplate("tenants.name", tenantName);
         }

@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Service;
+import dev.cuenta.core.model.TenantRules;
 import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
@@ -187,9 +188,20 @@ public final class FormatSchema {
     }
 
     private static Map<String, Object> tenants() {
-        return group(
-                Map.of("membership", values("none", "many"), "onSignUp", values("none", "create"), "name", TEXT),
-                List.of());
+        Map<String, Object> properties = new LinkedHashMap<>();
+        properties.put("membership", oneOf(TenantRules.Membership.values()));
+        properties.put(
+                "onSignUp",
+                described(
+                        "Whether a sign-up makes a tenant, or needs an invitation to one.",
+                        oneOf(TenantRules.OnSignUp.values())));
+        properties.put("name", described("What the tenant of a sign-up is called, with fields in braces.", TEXT));
+        properties.put(
+                "currentFrom",
+                described(
+                        "Where a request's tenant is looked for, the first that names one counting.",
+                        Map.of("type", "array", "items", oneOf(TenantRules.CurrentFrom.values()))));
+        return group(properties, List.of());
     }
 
     private static Map<String, Object> service() {

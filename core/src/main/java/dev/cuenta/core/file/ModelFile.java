@@ -35,7 +35,7 @@ public record ModelFile(String source, List<Finding> findings, Optional<AccountM
             String name, String source, Function<AccountModel, Optional<StoredFindings.Stored>> against) {
         Findings findings = new Findings(name);
         AccountModel model = Document.root(source, findings)
-                .map(section -> new ModelReader(findings).read(section))
+                .map(section -> new ModelReader().read(section))
                 .orElse(null);
         if (model != null && !findings.hasErrors()) {
             ModelChecker.check(model, findings);

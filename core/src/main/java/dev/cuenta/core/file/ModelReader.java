@@ -1,7 +1,6 @@
 package dev.cuenta.core.file;
 
 import dev.cuenta.core.finding.FindingCode;
-import dev.cuenta.core.finding.Findings;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -27,13 +26,8 @@ import org.jspecify.annotations.Nullable;
 final class ModelReader {
     private static final Set<Party> NOBODY = Set.of();
 
-    private final Findings findings;
     private final Map<FieldPath, Field> fields = new LinkedHashMap<>();
     private final Map<String, Profile> profiles = new LinkedHashMap<>();
-
-    ModelReader(Findings findings) {
-        this.findings = findings;
-    }
 
     AccountModel read(Section file) {
         version(file);
@@ -58,7 +52,10 @@ final class ModelReader {
                 fields,
                 new PasswordReader().read(file.take("password").flatMap(Element::section)),
                 roles(file),
-                tenants(file),
+                file.take("tenants")
+                        .flatMap(Element::section)
+                        .map(TenantReader::read)
+                        .orElse(TenantRules.NONE),
                 services(file),
                 retention(file));
         file.refuseOthers();
@@ -183,40 +180,6 @@ final class ModelReader {
 
     private enum Within {
         TENANT
-    }
-
-    private TenantRules tenants(Section file) {
-        Optional<Section> given = file.take("tenants").flatMap(Element::section);
-        if (given.isEmpty()) {
-            return TenantRules.NONE;
-        }
-        Section section = given.get();
-        String membership = section.take("membership").flatMap(Element::text).orElse("none");
-        String onSignUp = section.take("onSignUp").flatMap(Element::text).orElse("none");
-        Optional<Template> name = template("name", section);
-        onlyOf("membership", membership, List.of("none", "many"), List.of("one"), section);
-        onlyOf("onSignUp", onSignUp, List.of("none", "create"), List.of("invited"), section);
-        section.notSupported("currentFrom");
-        section.refuseOthers();
-        boolean creates = onSignUp.equals("create");
-        if (creates && name.isEmpty()) {
-            findings.add(
-                    FindingCode.MISSING_KEY,
-                    "tenants",
-                    "`name` is missing in `tenants`.",
-                    "Say how the tenant of a sign-up is called, such as `name: '{person.givenName} moorings'`.");
-        }
-        return new TenantRules(membership.equals("many"), creates ? name.orElse(null) : null);
-    }
-
-    private static void onlyOf(String key, String given, List<String> now, List<String> later, Section section) {
-        if (!now.contains(given)) {
-            section.take(key)
-                    .ifPresent(element -> element.report(
-                            later.contains(given) ? FindingCode.NOT_SUPPORTED : FindingCode.WRONG_SHAPE,
-                            "`" + key + ": " + given + "` is not possible" + (later.contains(given) ? " yet." : "."),
-                            "Use one of: " + String.join(", ", now) + "."));
-        }
     }
 
     private Map<String, Service> services(Section file) {

@@ -27,6 +27,7 @@ public enum FindingCode {
     SIGN_IN_OPTIONAL(ERROR, "Whoever leaves the field empty could never sign in."),
     SIGN_IN_NOT_UNIQUE(ERROR, "Two accounts could hold the same value, and neither could be told from the other."),
     UNIQUE_WITHOUT_TENANTS(ERROR, "Without tenants, no value would be compared with any other."),
+    SIGN_UP_WITHOUT_TENANTS(ERROR, "A sign-up can neither make a tenant nor join one where there are none."),
     SIGN_IN_CASE_EXACT(
             WARNING,
             "People type their identifier in other capitals than they signed up with, and are told it is wrong."),

@@ -41,6 +41,7 @@ public final class ModelDiff {
         diff.compareSections();
         new RoleDiff(live, next, stored, diff.changes).compare();
         new KindDiff(live, next, stored, diff.changes).compare();
+        new TenantDiff(live.tenants(), next.tenants(), stored, diff.changes).compare();
         diff.compareFields();
         new ContractDiff(live, next, diff.changes).compare();
         return new Diff(liveRevision, diff.changes);
@@ -51,12 +52,6 @@ public final class ModelDiff {
         compareIds();
         rules("displayName", live.displayName(), next.displayName(), "Display names are made when they are read.");
         rules("password", live.password(), next.password(), "Counts for passwords that are set from now on.");
-        rules(
-                "tenants.name",
-                live.tenants().nameAtSignUp(),
-                next.tenants().nameAtSignUp(),
-                "Counts for sign-ups from now on.");
-        compareTenants();
         compareRetention();
     }
 
@@ -97,24 +92,6 @@ public final class ModelDiff {
             changes.add(
                     Change.of(ChangeKind.RULES_CHANGED, path, Effect.INSTANT, "`" + path + "` changes.", consequence));
         }
-    }
-
-    private void compareTenants() {
-        if (live.tenants().present() == next.tenants().present()) {
-            return;
-        }
-        boolean arrive = next.tenants().present();
-        long accounts = stored.accounts();
-        changes.add(Change.of(
-                        ChangeKind.RULES_CHANGED,
-                        "tenants.membership",
-                        arrive || accounts == 0 ? Effect.INSTANT : Effect.LOSS,
-                        arrive ? "Accounts belong to tenants." : "Accounts belong to tenants no more.",
-                        arrive
-                                ? "The accounts that are there belong to none yet."
-                                : "Memberships stay stored and mean nothing until tenants come back.")
-                .touching(accounts)
-                .toAllowIf(accounts > 0));
     }
 
     private void compareRetention() {

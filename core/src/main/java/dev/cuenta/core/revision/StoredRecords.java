@@ -29,6 +29,9 @@ public interface StoredRecords {
     /** How many accounts hold the role with the number. */
     long holders(int role);
 
+    /** How many accounts belong to more than one tenant. */
+    long inSeveralTenants();
+
     /** How many accounts a rule would take now; empty for a rule that the live revision cannot ask about. */
     Optional<Long> taken(RetentionRule rule);
 

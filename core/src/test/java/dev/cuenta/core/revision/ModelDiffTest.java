@@ -51,6 +51,11 @@ class ModelDiffTest {
         }
 
         @Override
+        public long inSeveralTenants() {
+            return 7;
+        }
+
+        @Override
         public long collisions(Field before, Field after) {
             return 0;
         }

@@ -47,8 +47,8 @@ public final class AccountUseCases {
     /** Makes an account of the default kind, with its profiles, default roles and, where the model says so, a tenant. */
     View signUp(Map<String, Object> body) {
         return live.with(revision -> {
-            NewAccounts.Prepared prepared = newAccounts.forSignUp(revision, body);
-            return revision.write(work -> view(work, newAccounts.storeSignUp(prepared, work), Set.of(Party.OWNER)));
+            NewAccounts.SignUp signUp = newAccounts.forSignUp(revision, body);
+            return revision.write(work -> view(work, newAccounts.storeSignUp(signUp, work), Set.of(Party.OWNER)));
         });
     }
 

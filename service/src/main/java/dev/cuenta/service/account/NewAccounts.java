@@ -11,16 +11,19 @@ import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.model.Template;
+import dev.cuenta.core.model.TenantRules.OnSignUp;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.tenant.Invitations;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
 import java.time.Instant;
@@ -40,8 +43,18 @@ import org.springframework.stereotype.Component;
 @Component
 public final class NewAccounts {
     /** An account that is ready to be stored. */
-    public record Prepared(
-            NewAccount account, @Nullable String passwordHash, Set<Role> roles, List<TenantId> tenants) {}
+    public record Prepared(NewAccount account, @Nullable String passwordHash, Set<Role> roles, List<TenantId> tenants) {
+        Prepared within(TenantId tenant) {
+            return new Prepared(account, passwordHash, roles, List.of(tenant));
+        }
+    }
+
+    /**
+     * Somebody who signs up.
+     *
+     * @param invitation the token that they bring; null for none
+     */
+    record SignUp(Prepared prepared, @Nullable String invitation) {}
 
     private final Passwords passwords;
     private final Clock clock;
@@ -51,12 +64,13 @@ public final class NewAccounts {
         this.clock = clock;
     }
 
-    Prepared forSignUp(LiveRevision revision, Map<String, Object> body) {
+    SignUp forSignUp(LiveRevision revision, Map<String, Object> body) {
         AccountModel model = revision.model();
         if (model.fields().values().stream().noneMatch(field -> field.write().contains(Party.GUEST))) {
             throw Problem.of(ProblemKind.FORBIDDEN, "Sign-up is closed: the model lets guests write nothing.");
         }
         Map<String, Object> rest = new LinkedHashMap<>(body);
+        String invitation = takeInvitation(rest, model);
         String password = takePassword(rest);
         if (password == null) {
             throw Problem.invalid("/password", "required", "`password` is required.");
@@ -64,8 +78,13 @@ public final class NewAccounts {
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.SIGN_UP, Set.of(Party.GUEST), model.defaultKind(), rest);
         String hash = hash(password, model, values);
-        return new Prepared(
-                new NewAccount(model.defaultKind(), values, clock.instant()), hash, defaultRoles(model), List.of());
+        return new SignUp(
+                new Prepared(
+                        new NewAccount(model.defaultKind(), values, clock.instant()),
+                        hash,
+                        defaultRoles(model),
+                        List.of()),
+                invitation);
     }
 
     Prepared forOperator(LiveRevision revision, Caller caller, @Nullable TenantId scope, Map<String, Object> body) {
@@ -136,19 +155,28 @@ public final class NewAccounts {
         return Problem.invalid("/tenants", "unknown", "`" + id + "` is no tenant's id. GET /v1/tenants lists them.");
     }
 
-    /** As {@link #store}, in the tenant that a sign-up makes where the model says that it does. */
-    AccountId storeSignUp(Prepared prepared, Work work) {
-        Template name = work.revision().model().tenants().nameAtSignUp();
-        if (name == null) {
-            return store(prepared, work);
+    /** As {@link #store}, in the tenant that invited, or in one that the sign-up makes where the model says that it does. */
+    AccountId storeSignUp(SignUp signUp, Work work) {
+        Prepared prepared = signUp.prepared();
+        if (signUp.invitation() != null) {
+            return store(prepared.within(inviting(signUp.invitation(), work)), work);
         }
+        Template name = work.revision().model().tenants().name();
+        return name == null ? store(prepared, work) : store(prepared.within(ownTenant(prepared, name, work)), work);
+    }
+
+    private static TenantId inviting(String invitation, Work work) {
+        return new Invitations(work)
+                .take(Tokens.hash(invitation))
+                .orElseThrow(() -> Problem.invalid("/invitation", "unknown", Tokens.NO_INVITATION));
+    }
+
+    private static TenantId ownTenant(Prepared prepared, Template name, Work work) {
         String filled = name.fill(path -> {
             Object value = prepared.account().values().get(path);
             return value == null ? "" : value;
         });
-        TenantId tenant = new Tenants(work).create(filled.isEmpty() ? "Tenant" : filled);
-        return store(
-                new Prepared(prepared.account(), prepared.passwordHash(), prepared.roles(), List.of(tenant)), work);
+        return new Tenants(work).create(filled.isEmpty() ? "Tenant" : filled);
     }
 
     private String hash(String password, AccountModel model, Map<FieldPath, @Nullable Object> values) {
@@ -171,6 +199,21 @@ public final class NewAccounts {
             return (String) raw;
         }
         throw Problem.invalid("/password", "type", "`password` must be a text.");
+    }
+
+    private static @Nullable String takeInvitation(Map<String, Object> body, AccountModel model) {
+        if (!model.tenants().present()) {
+            return null;
+        }
+        Object raw = body.remove("invitation");
+        if (raw == null && model.tenants().onSignUp() == OnSignUp.INVITED) {
+            throw Problem.invalid(
+                    "/invitation", "required", "Whoever signs up is invited first. Give the invitation that you got.");
+        }
+        if (raw == null || raw instanceof String) {
+            return (String) raw;
+        }
+        throw Problem.invalid("/invitation", "type", "`invitation` must be a text.");
     }
 
     private static Kind takeKind(Map<String, Object> body, AccountModel model) {

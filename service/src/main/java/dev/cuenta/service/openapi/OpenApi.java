@@ -9,11 +9,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** The OpenAPI 3.1 document of a revision: addresses that are always the same, and {@link Schemas} that follow the model. */
 final class OpenApi {
     private static final Map<String, Object> JSON_OBJECT = Map.of("type", "object");
+
+    private static final Pattern PLACE = Pattern.compile("\\{(\\w+)}");
 
     private final Map<String, Object> paths = new LinkedHashMap<>();
 
@@ -100,7 +103,7 @@ final class OpenApi {
                     "200",
                     JSON_OBJECT);
         }
-        add("/v1/tenants", "get", "List tenants", null, "200", JSON_OBJECT);
+        addTenants();
         Map<String, Object> source = object(
                 Map.of("file", text(), "source", text(), "script", Map.of("type", "boolean")), List.of("source"));
         add("/v1/model", "get", "The live model", null, "200", JSON_OBJECT);
@@ -224,6 +227,38 @@ final class OpenApi {
                 JSON_OBJECT);
     }
 
+    private void addTenants() {
+        add("/v1/tenants", "get", "List tenants", null, "200", JSON_OBJECT);
+        add(
+                "/v1/tenants",
+                "post",
+                "Make a tenant",
+                object(Map.of("name", text()), List.of("name")),
+                "201",
+                JSON_OBJECT);
+        String member = "/v1/tenants/{tenant}/members/{id}";
+        add(member, "put", "Make an account a member", null, "204", null);
+        add(member, "delete", "End a membership", null, "204", null);
+        String invitations = "/v1/tenants/{tenant}/invitations";
+        add(invitations, "post", "Invite somebody; the token is told once", null, "201", JSON_OBJECT);
+        add(invitations, "get", "The open invitations", null, "200", JSON_OBJECT);
+        add(invitations + "/{id}", "delete", "Take an invitation back", null, "204", null);
+        add(
+                "/v1/me/memberships",
+                "post",
+                "Join the tenant of an invitation",
+                object(Map.of("invitation", text()), List.of("invitation")),
+                "200",
+                JSON_OBJECT);
+        add(
+                "/v1/sessions/current/tenant",
+                "put",
+                "Choose the tenant that the session's requests are about",
+                object(Map.of("tenant", text()), List.of()),
+                "204",
+                null);
+    }
+
     private void guest(
             String path,
             String method,
@@ -243,10 +278,13 @@ final class OpenApi {
             @Nullable Map<String, Object> answer) {
         Map<String, Object> operation = new LinkedHashMap<>();
         operation.put("summary", summary);
-        if (path.contains("{")) {
-            String name = path.substring(path.indexOf('{') + 1, path.indexOf('}'));
-            operation.put(
-                    "parameters", List.of(Map.of("name", name, "in", "path", "required", true, "schema", text())));
+        List<Map<String, Object>> inPath = PLACE.matcher(path)
+                .results()
+                .map(place -> Map.<String, Object>of(
+                        "name", place.group(1), "in", "path", "required", true, "schema", text()))
+                .toList();
+        if (!inPath.isEmpty()) {
+            operation.put("parameters", inPath);
         }
         if (body != null) {
             operation.put(

@@ -23,8 +23,8 @@ final class Schemas {
         Map<String, Object> schemas = new LinkedHashMap<>();
         schemas.put("Account", account());
         schemas.put("AccountPage", page());
-        schemas.put("SignUp", body(field -> field.write().contains(Party.GUEST) && inDefaultKind(field)));
-        schemas.put("NewAccount", body(field -> true));
+        schemas.put("SignUp", signUp());
+        schemas.put("NewAccount", body(field -> true, Map.of()));
         schemas.put("AccountPatch", fieldsOnly());
         schemas.put("Problem", problem());
         return schemas;
@@ -64,8 +64,15 @@ final class Schemas {
         return object(properties, List.of("id", "kind", "displayName", "roles", "tenants", "meta"));
     }
 
-    private Map<String, Object> body(Predicate<Field> chosen) {
+    private Map<String, Object> signUp() {
+        return body(
+                field -> field.write().contains(Party.GUEST) && inDefaultKind(field),
+                model.tenants().present() ? Map.of("invitation", text()) : Map.of());
+    }
+
+    private Map<String, Object> body(Predicate<Field> chosen, Map<String, Object> besides) {
         Map<String, Object> properties = fields(chosen.and(Field::stored), false);
+        properties.putAll(besides);
         properties.put(
                 "password",
                 Map.of(

@@ -1,6 +1,5 @@
 package dev.cuenta.service.sample;
 
-import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Kind;
@@ -13,6 +12,7 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
 import java.time.Duration;
@@ -72,7 +72,7 @@ final class SampleController {
     private int make(int count, LiveRevision revision, PackagedWords words, Instant earliest, Instant now, Work work) {
         AccountModel model = revision.model();
         Samples samples = new Samples(model, words);
-        List<Membership> tenants = model.tenants().present() ? new Tenants(work).list(TENANTS) : List.of();
+        List<Tenant> tenants = model.tenants().present() ? new Tenants(work).list(TENANTS) : List.of();
         if (model.tenants().present() && tenants.isEmpty()) {
             throw Problem.of(ProblemKind.CONFLICT, "There are no tenants yet. Sow some first: cuenta seed FILE");
         }

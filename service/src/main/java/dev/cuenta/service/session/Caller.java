@@ -57,6 +57,12 @@ public record Caller(
         return roles(model).stream().anyMatch(role -> role.permits(permission));
     }
 
+    /** Whether the caller may make requests about the tenant: one of its own, or any for whoever administers everywhere. */
+    boolean reaches(TenantId other, AccountModel model) {
+        return tenants.contains(other)
+                || roles(model).stream().anyMatch(role -> !role.withinTenant() && role.administers());
+    }
+
     /** Refuses a caller without the permission. */
     public void require(String permission, AccountModel model) {
         if (!may(permission, model)) {

@@ -8,7 +8,6 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.session.Sessions.Signed;
-import dev.cuenta.store.tenant.Tenants;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -16,7 +15,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.stereotype.Component;
 import org.springframework.web.method.HandlerMethod;
@@ -25,7 +23,6 @@ import org.springframework.web.servlet.HandlerInterceptor;
 /** Stands before every request under /v1: finds out who calls, and lets no guest in where it does not say so. */
 @Component
 final class Doorkeeper implements HandlerInterceptor {
-    static final String TENANT_HEADER = "Cuenta-Tenant";
     /** Sent by the console's own scripts; a form on another site cannot send it. */
     static final String CONSOLE_HEADER = "Cuenta-Console";
 
@@ -36,10 +33,12 @@ final class Doorkeeper implements HandlerInterceptor {
 
     private final LiveRevisions live;
     private final InstallationKey installationKey;
+    private final CurrentTenant currentTenant;
 
-    Doorkeeper(LiveRevisions live, InstallationKey installationKey) {
+    Doorkeeper(LiveRevisions live, InstallationKey installationKey, CurrentTenant currentTenant) {
         this.live = live;
         this.installationKey = installationKey;
+        this.currentTenant = currentTenant;
     }
 
     @Override
@@ -48,7 +47,7 @@ final class Doorkeeper implements HandlerInterceptor {
         if (!guests) {
             String token = token(request)
                     .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, "Sign in first: POST /v1/sessions."));
-            request.setAttribute(CALLER, caller(token, request.getHeader(TENANT_HEADER)));
+            request.setAttribute(CALLER, caller(token, currentTenant.said(request)));
         }
         return true;
     }
@@ -69,51 +68,35 @@ final class Doorkeeper implements HandlerInterceptor {
                 .findFirst();
     }
 
-    private Caller caller(String token, @Nullable String tenant) {
+    private Caller caller(String token, CurrentTenant.Said said) {
         if (token.startsWith(Tokens.KEY) && installationKey.is(token)) {
             return live.present()
                     ? live.with(revision -> revision.read(work -> Caller.withInstallationKey(
-                            revision.model(), named(tenant, work).orElse(null))))
+                            revision.model(),
+                            currentTenant.named(said, null, work).orElse(null))))
                     : new Caller(null, List.of(), List.of(), null);
         }
         return live.with(revision -> revision.read(work -> new Sessions(work)
                 .find(Tokens.hash(token))
-                .map(signed -> signedIn(signed, tenant, work))
+                .map(signed -> signedIn(signed, said, work))
                 .orElseThrow(() -> Problem.of(
                         ProblemKind.UNAUTHENTICATED, "This session has ended. Sign in again: POST /v1/sessions."))));
     }
 
-    private static Caller signedIn(Signed signed, @Nullable String tenant, Work work) {
+    private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work) {
         Caller anywhere = new Caller(signed.account(), signed.roles(), signed.tenants(), null);
         LiveRevision revision = work.revision();
-        if (tenant != null) {
-            boolean everywhere = anywhere.roles(revision.model()).stream()
-                    .anyMatch(role -> !role.withinTenant() && role.administers());
-            TenantId chosen = named(tenant, work)
-                    .filter(id -> everywhere || signed.tenants().contains(id))
-                    .orElseThrow(Doorkeeper::noSuchTenant);
-            return new Caller(signed.account(), signed.roles(), signed.tenants(), chosen);
+        Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work);
+        if (named.isPresent()) {
+            if (!anywhere.reaches(named.get(), revision.model())) {
+                throw CurrentTenant.none();
+            }
+            return new Caller(signed.account(), signed.roles(), signed.tenants(), named.get());
         }
         boolean global = anywhere.roles(revision.model()).stream()
                 .anyMatch(role -> !role.withinTenant() && !role.may().isEmpty());
         TenantId first =
                 global || signed.tenants().isEmpty() ? null : signed.tenants().get(0);
         return new Caller(signed.account(), signed.roles(), signed.tenants(), first);
-    }
-
-    /** The tenant that a request names, if it names one. */
-    private static Optional<TenantId> named(@Nullable String tenant, Work work) {
-        if (tenant == null) {
-            return Optional.empty();
-        }
-        Optional<TenantId> found = TenantId.parse(tenant).filter(new Tenants(work)::exists);
-        if (found.isEmpty()) {
-            throw noSuchTenant();
-        }
-        return found;
-    }
-
-    private static Problem noSuchTenant() {
-        return Problem.of(ProblemKind.NOT_FOUND, "You belong to no such tenant. GET /v1/tenants lists yours.");
     }
 }

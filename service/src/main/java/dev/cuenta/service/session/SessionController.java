@@ -10,6 +10,7 @@ import org.springframework.http.ResponseCookie;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -18,6 +19,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/v1/sessions")
 final class SessionController {
+    record Chosen(@Nullable String tenant) {}
+
     private final SessionUseCases sessions;
 
     SessionController(SessionUseCases sessions) {
@@ -42,6 +45,13 @@ final class SessionController {
         return ResponseEntity.status(201)
                 .header(HttpHeaders.SET_COOKIE, cookie(opened.token(), Duration.ofDays(30), request))
                 .body(answer);
+    }
+
+    /** Which tenant the session's requests are about from now on; without one, none in particular. */
+    @PutMapping("/current/tenant")
+    ResponseEntity<Void> choose(Caller caller, @RequestBody Chosen chosen, HttpServletRequest request) {
+        Doorkeeper.token(request).ifPresent(token -> sessions.choose(caller, token, chosen.tenant()));
+        return ResponseEntity.noContent().build();
     }
 
     /** Ends the session at once, on every instance. */

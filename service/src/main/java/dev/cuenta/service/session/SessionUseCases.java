@@ -1,6 +1,8 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.TenantRules.CurrentFrom;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
@@ -11,12 +13,14 @@ import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.session.Sessions;
+import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Signing in and out. */
@@ -73,6 +77,31 @@ final class SessionUseCases {
             return account;
         });
         return new Opened(token, expires, account);
+    }
+
+    /**
+     * Says which tenant the session's requests are about from now on.
+     *
+     * @param tenant its id; null for none in particular
+     */
+    void choose(Caller caller, String token, @Nullable String tenant) {
+        live.with(revision -> {
+            if (!revision.model().tenants().currentFrom().contains(CurrentFrom.SESSION)) {
+                throw Problem.of(
+                        ProblemKind.CONFLICT,
+                        "The model does not let sessions name the tenant: `tenants.currentFrom` has no `session`.");
+            }
+            return revision.write(work -> {
+                TenantId chosen = tenant == null
+                        ? null
+                        : TenantId.parse(tenant)
+                                .filter(new Tenants(work)::exists)
+                                .filter(id -> caller.reaches(id, revision.model()))
+                                .orElseThrow(CurrentTenant::none);
+                new Sessions(work).choose(Tokens.hash(token), chosen);
+                return token;
+            });
+        });
     }
 
     void signOut(String token) {

@@ -8,6 +8,9 @@ import java.util.Base64;
 
 /** Secrets that a caller shows. Each has 256 random bits, so a plain hash of it is enough to keep. */
 public final class Tokens {
+    public static final String INVITATION = "cuenta_invitation_";
+    public static final String NO_INVITATION =
+            "Is no open invitation: it was used, taken back, or is out of date. Ask for another one.";
     static final String SESSION = "cuenta_session_";
     static final String KEY = "cuenta_key_";
     private static final int BYTES = 32;
@@ -15,13 +18,15 @@ public final class Tokens {
 
     private Tokens() {}
 
-    static String create(String prefix) {
+    /** A new one; the prefix says what it is for. */
+    public static String create(String prefix) {
         byte[] secret = new byte[BYTES];
         RANDOM.nextBytes(secret);
         return prefix + Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
     }
 
-    static byte[] hash(String token) {
+    /** What of it is stored. */
+    public static byte[] hash(String token) {
         try {
             return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
         } catch (NoSuchAlgorithmException everyPlatformHasIt) {

@@ -32,6 +32,7 @@ class TokensTest {
                 new Settings.Database("jdbc:postgresql://127.0.0.1/cuenta", "cuenta", "tide-table"),
                 file,
                 Duration.ofHours(1),
+                null,
                 null);
         new InstallationKey(settings);
         String key = Files.readString(file).strip();

@@ -50,9 +50,14 @@ final class Catalogue {
 
     /** An index that was cut off while it was built is there but invalid. */
     boolean isBroken(String index) {
+        return isBrokenAt(Shape.SCHEMA + "." + Shape.quoted(index));
+    }
+
+    /** As {@link #isBroken}, for an index of any schema. */
+    boolean isBrokenAt(String qualified) {
         return ask(
                 "select exists (select 1 from pg_index where indexrelid = to_regclass(?) and not indisvalid)",
-                Shape.SCHEMA + "." + Shape.quoted(index));
+                qualified);
     }
 
     private boolean ask(String question, Object... parameters) {

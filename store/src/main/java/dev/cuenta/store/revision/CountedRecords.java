@@ -87,6 +87,12 @@ public final class CountedRecords implements StoredRecords {
     }
 
     @Override
+    public long inSeveralTenants() {
+        return count(
+                "select count(*) from (select from cuenta.membership group by account_id having count(*) > 1) several");
+    }
+
+    @Override
     public Optional<Long> taken(RetentionRule rule) {
         return taken.apply(rule);
     }

@@ -59,7 +59,8 @@ final class Ddl {
                         "token_hash bytea primary key",
                         account,
                         "created_at timestamptz not null default now()",
-                        "expires_at timestamptz not null")));
+                        "expires_at timestamptz not null",
+                        "tenant_id uuid references cuenta.tenant on delete set null")));
         statements.add("create index if not exists session_account on cuenta.session (account_id)");
         statements.add("create index if not exists session_expires_at on cuenta.session (expires_at)");
         statements.add(createTable(

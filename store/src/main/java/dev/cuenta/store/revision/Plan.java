@@ -3,6 +3,7 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.ChangeKind;
 import dev.cuenta.core.revision.Effect;
@@ -214,6 +215,20 @@ final class Plan {
         return changes.stream()
                 .anyMatch(change -> change.kind() == ChangeKind.FIELD_RESTORED
                         && change.path().equals(field.path().toString()));
+    }
+
+    /** Whether accounts belong to one tenant from now on, and could belong to several. */
+    boolean limitsMemberships() {
+        return isSingle(next) && (base == null || !isSingle(base));
+    }
+
+    /** Whether accounts may belong to several tenants from now on. */
+    boolean freesMemberships() {
+        return base != null && isSingle(base) && !isSingle(next);
+    }
+
+    private static boolean isSingle(AccountModel model) {
+        return model.tenants().membership() == Membership.ONE;
     }
 
     List<Given> givenProfiles() {

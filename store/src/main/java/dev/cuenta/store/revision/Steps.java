@@ -189,6 +189,9 @@ final class Steps {
             secondIds.prove();
         }
         storedFields().forEach(this::index);
+        if (plan.limitsMemberships()) {
+            limitMemberships();
+        }
         if (plan.base() == null) {
             storedFields().forEach(this::refer);
         }
@@ -199,6 +202,13 @@ final class Steps {
                 requirement.put(field, Shape.column(field));
             }
         }
+    }
+
+    private void limitMemberships() {
+        if (catalogue.isBrokenAt(SingleMembership.QUALIFIED)) {
+            statements.shortly(SingleMembership.drop());
+        }
+        statements.shortly(SingleMembership.make());
     }
 
     private void index(Field field) {
@@ -266,6 +276,9 @@ final class Steps {
                 .forEach(field -> statements.together(kept.keeping(field, plan.number())));
         plan.sameFields().forEach(this::narrow);
         plan.sameFields().forEach(this::dropOldIndexes);
+        if (plan.freesMemberships()) {
+            statements.shortly(SingleMembership.drop());
+        }
         // Only now, for the old revision could not have given a value.
         storedFields()
                 .filter(Field::required)

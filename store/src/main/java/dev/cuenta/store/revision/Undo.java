@@ -38,6 +38,9 @@ final class Undo {
                     .filter(Field::required)
                     .forEach(field -> requirement.put(field, Shape.column(field)));
         }
+        if (plan.limitsMemberships()) {
+            statements.shortly(SingleMembership.drop());
+        }
         if (plan.takesSecondIds()) {
             new SecondIds(plan, statements, catalogue).undo(kept.keepsSecondIds());
         }

@@ -2,6 +2,7 @@ package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.store.database.Connections;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -74,6 +75,7 @@ public final class Verification {
             return differences;
         });
         differences.addAll(apart(model));
+        differences.addAll(memberships(model));
         differences.addAll(history());
         return differences;
     }
@@ -205,6 +207,22 @@ public final class Verification {
             }
         });
         return differences;
+    }
+
+    private List<Difference> memberships(AccountModel model) {
+        boolean wanted = model.tenants().membership() == Membership.ONE;
+        boolean kept = connections.each(sql -> sql.sql(
+                        "select exists (select 1 from pg_index where indexrelid = to_regclass(?) and indisvalid)")
+                .param(SingleMembership.QUALIFIED)
+                .query(Boolean.class)
+                .single());
+        return wanted == kept
+                ? List.of()
+                : List.of(new Difference(
+                        "index " + SingleMembership.INDEX + " of memberships",
+                        wanted ? "one tenant for each account" : null,
+                        kept ? "one tenant for each account" : null,
+                        (wanted ? SingleMembership.make() : SingleMembership.drop()) + ";"));
     }
 
     /** Numbers without a gap, one live revision, and each built on one that was there. */

@@ -14,11 +14,21 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /** Who is signed in. A stolen copy of the table opens nothing: it holds hashes of tokens. */
 public final class Sessions {
-    /** The account of a session, with what decides on its rights; tenants in the order in which it joined them. */
-    public record Signed(AccountId account, List<GivenRole> roles, List<TenantId> tenants, Instant expires) {}
+    /**
+     * The account of a session, with what decides on its rights; tenants in the order in which it joined them.
+     *
+     * @param chosen the tenant that the person chose for this session; null for none
+     */
+    public record Signed(
+            AccountId account,
+            List<GivenRole> roles,
+            List<TenantId> tenants,
+            @Nullable TenantId chosen,
+            Instant expires) {}
 
     private final Work work;
     private final AccountModel model;
@@ -39,7 +49,7 @@ public final class Sessions {
     public Optional<Signed> find(byte[] tokenHash) {
         return work.sql()
                 .sql("""
-                select %s as account, s.expires_at,
+                select %s as account, s.expires_at, s.tenant_id,
                     (select coalesce(array_agg(g.role || ':' || coalesce(g.tenant_id::text, '')), '{}')
                      from cuenta.role_given g where g.account_id = s.account_id) as roles,
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
@@ -48,6 +58,15 @@ public final class Sessions {
                 .param(tokenHash)
                 .query(this::read)
                 .optional();
+    }
+
+    /** The tenant that the session's requests are about from now on; null for none in particular. */
+    public void choose(byte[] tokenHash, @Nullable TenantId tenant) {
+        work.sql()
+                .sql("update cuenta.session set tenant_id = cast(:tenant as uuid) where token_hash = :token")
+                .param("tenant", tenant == null ? null : tenant.value())
+                .param("token", tokenHash)
+                .update();
     }
 
     public void end(byte[] tokenHash) {
@@ -88,6 +107,9 @@ public final class Sessions {
                 new AccountId(row.getString("account")),
                 roles,
                 tenants,
+                Optional.ofNullable(row.getObject("tenant_id", UUID.class))
+                        .map(TenantId::new)
+                        .orElse(null),
                 row.getObject("expires_at", OffsetDateTime.class).toInstant());
     }
 }

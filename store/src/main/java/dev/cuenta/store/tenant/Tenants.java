@@ -2,11 +2,12 @@ package dev.cuenta.store.tenant;
 
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.account.Refusals;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.SingleMembership;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -17,6 +18,9 @@ import org.springframework.dao.DuplicateKeyException;
 
 /** The tenants, and who belongs to them. */
 public final class Tenants {
+    /** So many letters of its id keep a slug apart from that of a tenant of the same name. */
+    private static final int SUFFIX = 8;
+
     private final Work work;
 
     public Tenants(Work work) {
@@ -24,12 +28,24 @@ public final class Tenants {
     }
 
     public TenantId create(String name) {
-        UUID id = UuidCreator.getTimeOrderedEpoch();
-        work.sql()
-                .sql("insert into cuenta.tenant (id, name) values (?, ?)")
-                .params(id, name)
-                .update();
-        return new TenantId(id);
+        TenantId id = new TenantId(UuidCreator.getTimeOrderedEpoch());
+        String text = id.toString();
+        if (!added(id, name, "")) {
+            added(id, name, "-" + text.substring(text.length() - SUFFIX));
+        }
+        return id;
+    }
+
+    private boolean added(TenantId id, String name, String suffix) {
+        return work.sql()
+                        .sql("""
+                insert into cuenta.tenant (id, name, slug) values (:id, :name, cuenta.slug(:name) || :suffix)
+                on conflict (slug) do nothing""")
+                        .param("id", id.value())
+                        .param("name", name)
+                        .param("suffix", suffix)
+                        .update()
+                > 0;
     }
 
     public boolean exists(TenantId tenant) {
@@ -38,6 +54,16 @@ public final class Tenants {
                 .param(tenant.value())
                 .query(Boolean.class)
                 .single();
+    }
+
+    /** The tenant that a subdomain names. */
+    public Optional<TenantId> ofSlug(String slug) {
+        return work.sql()
+                .sql("select id from cuenta.tenant where slug = ?")
+                .param(slug)
+                .query(UUID.class)
+                .optional()
+                .map(TenantId::new);
     }
 
     /** The oldest tenant of that name. */
@@ -51,19 +77,19 @@ public final class Tenants {
     }
 
     /** Oldest first; at most {@code limit}. */
-    public List<Membership> list(int limit) {
+    public List<Tenant> list(int limit) {
         return work.sql()
-                .sql("select id, name from cuenta.tenant order by created_at, id limit ?")
+                .sql("select id, name, slug from cuenta.tenant order by created_at, id limit ?")
                 .param(limit)
                 .query(Tenants::read)
                 .list();
     }
 
     /** Those that the account belongs to, in the order in which it joined them. */
-    public List<Membership> of(AccountId account) {
+    public List<Tenant> of(AccountId account) {
         return work.sql()
                 .sql("""
-                select t.id, t.name from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
+                select t.id, t.name, t.slug from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
                 where m.account_id = ? order by m.since, t.id""")
                 .param(work.keys().of(account))
                 .query(Tenants::read)
@@ -73,20 +99,48 @@ public final class Tenants {
     /**
      * Makes the account a member.
      *
-     * @throws Problem TAKEN naming the field whose value another member has, where values are unique within tenants
+     * @throws Problem TAKEN naming the field whose value another member has, where values are unique within tenants;
+     *     CONFLICT where accounts belong to one tenant and this one does already
      */
     public void join(AccountId account, TenantId tenant) {
         try {
             work.sql()
-                    .sql("insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict do nothing")
+                    .sql(
+                            "insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict (account_id, tenant_id) do nothing")
                     .params(work.keys().of(account), tenant.value())
                     .update();
         } catch (DuplicateKeyException taken) {
-            throw new Refusals(work.revision().shape()).by(Connections.constraintOf(taken));
+            throw refused(Connections.constraintOf(taken));
         }
     }
 
-    private static Membership read(ResultSet row, int index) throws SQLException {
-        return new Membership(new TenantId(row.getObject("id", UUID.class)), row.getString("name"));
+    private Problem refused(String constraint) {
+        return constraint.contains(SingleMembership.INDEX)
+                ? Problem.of(
+                        ProblemKind.CONFLICT,
+                        "The account belongs to a tenant already, and the model lets it belong to one only. Let it leave that one first.")
+                : new Refusals(work.revision().shape()).by(constraint);
+    }
+
+    /** Ends the membership, and with it the roles that counted there. Says whether there was one. */
+    public boolean leave(AccountId account, TenantId tenant) {
+        Object key = work.keys().of(account);
+        work.sql()
+                .sql("delete from cuenta.role_given where account_id = ? and tenant_id = ?")
+                .params(key, tenant.value())
+                .update();
+        work.sql()
+                .sql("update cuenta.session set tenant_id = null where account_id = ? and tenant_id = ?")
+                .params(key, tenant.value())
+                .update();
+        return work.sql()
+                        .sql("delete from cuenta.membership where account_id = ? and tenant_id = ?")
+                        .params(key, tenant.value())
+                        .update()
+                > 0;
+    }
+
+    private static Tenant read(ResultSet row, int index) throws SQLException {
+        return new Tenant(new TenantId(row.getObject("id", UUID.class)), row.getString("name"), row.getString("slug"));
     }
 }

@@ -1,0 +1,41 @@
+package dev.cuenta.cli.tenant;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.account.Asked;
+import dev.cuenta.cli.output.Output;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "accept",
+        mixinStandardHelpOptions = true,
+        description = "Join the tenant that invited you. The invitation is asked for.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta tenants accept")
+final class AcceptCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Option(
+            names = "--invitation-stdin",
+            description = "Read the invitation from standard input instead of asking for it.")
+    private boolean fromStandardInput;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        String invitation = Asked.secret("Invitation: ", "--invitation-stdin", fromStandardInput);
+        JsonNode joined = service.client()
+                .post("/v1/me/memberships", Map.of("invitation", invitation))
+                .body();
+        if (!output.printedAsJson(joined)) {
+            output.writer().println("You belong to " + joined.path("tenant").asString() + " now.");
+            output.writer().flush();
+        }
+    }
+}

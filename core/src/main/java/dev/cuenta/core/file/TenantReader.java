@@ -1,0 +1,55 @@
+package dev.cuenta.core.file;
+
+import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.model.Template;
+import dev.cuenta.core.model.TenantRules;
+import dev.cuenta.core.model.TenantRules.CurrentFrom;
+import dev.cuenta.core.model.TenantRules.Membership;
+import dev.cuenta.core.model.TenantRules.OnSignUp;
+import java.util.List;
+import java.util.Optional;
+
+/** Reads the section {@code tenants}. */
+final class TenantReader {
+    private TenantReader() {}
+
+    static TenantRules read(Section section) {
+        Membership membership = section.take("membership")
+                .flatMap(element -> element.oneOf(Membership.class))
+                .orElse(Membership.NONE);
+        Optional<Element> signUp = section.take("onSignUp");
+        OnSignUp onSignUp =
+                signUp.flatMap(element -> element.oneOf(OnSignUp.class)).orElse(OnSignUp.NONE);
+        if (membership == Membership.NONE && onSignUp != OnSignUp.NONE) {
+            signUp.orElseThrow()
+                    .report(
+                            FindingCode.SIGN_UP_WITHOUT_TENANTS,
+                            "`onSignUp` needs tenants, and the model has none.",
+                            "Add `membership: many` or `membership: one`.");
+        }
+        Optional<Template> name = name(section, onSignUp);
+        TenantRules rules = new TenantRules(
+                membership,
+                onSignUp,
+                onSignUp == OnSignUp.CREATE ? name.orElse(null) : null,
+                section.take("currentFrom").map(TenantReader::sources).orElse(TenantRules.NONE.currentFrom()));
+        section.refuseOthers();
+        return rules;
+    }
+
+    private static Optional<Template> name(Section section, OnSignUp onSignUp) {
+        Optional<Element> given = onSignUp == OnSignUp.CREATE
+                ? section.require(
+                        "name",
+                        "Say how the tenant of a sign-up is called, such as `name: '{person.givenName} moorings'`.")
+                : section.take("name");
+        return given.flatMap(Element::text).map(Template::new);
+    }
+
+    private static List<CurrentFrom> sources(Element element) {
+        return element.items().stream()
+                .flatMap(item -> item.oneOf(CurrentFrom.class).stream())
+                .distinct()
+                .toList();
+    }
+}

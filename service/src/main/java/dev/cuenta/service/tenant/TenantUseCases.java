@@ -1,0 +1,191 @@
+package dev.cuenta.service.tenant;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Tokens;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.tenant.Invitation;
+import dev.cuenta.store.tenant.Invitations;
+import dev.cuenta.store.tenant.Tenant;
+import dev.cuenta.store.tenant.Tenants;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** Making tenants, and who joins and leaves them. */
+@Component
+final class TenantUseCases {
+    private static final int SHOWN = 1000;
+    private static final int LONGEST_NAME = 200;
+    private static final Duration GOOD_FOR = Duration.ofDays(7);
+
+    static final String READ = "tenants.read";
+    static final String WRITE = "tenants.write";
+    static final String CHANGE_MEMBERS = "memberships.write";
+    static final String INVITE = "memberships.invite";
+
+    /** An invitation that was made. The token is told once. */
+    record Invited(Invitation invitation, String token) {}
+
+    private final LiveRevisions live;
+    private final Clock clock;
+
+    TenantUseCases(LiveRevisions live, Clock clock) {
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** The caller's own tenants; every tenant for whoever may read them all. */
+    List<Tenant> list(Caller caller) {
+        return live.with(revision -> revision.read(work -> {
+            Tenants tenants = new Tenants(work);
+            AccountId own = caller.account();
+            return own == null || caller.may(READ, revision.model()) ? tenants.list(SHOWN) : tenants.of(own);
+        }));
+    }
+
+    TenantId add(Caller caller, String name) {
+        String plain = name.strip();
+        if (plain.isEmpty() || plain.length() > LONGEST_NAME) {
+            throw Problem.invalid("/name", "length", "Give a name of 1 to " + LONGEST_NAME + " characters.");
+        }
+        return live.with(revision -> {
+            caller.require(WRITE, revision.model());
+            requireTenants(revision.model());
+            return revision.write(work -> new Tenants(work).create(plain));
+        });
+    }
+
+    private static void requireTenants(AccountModel model) {
+        if (!model.tenants().present()) {
+            throw Problem.of(
+                    ProblemKind.CONFLICT,
+                    "The model has no tenants. Publish one with `tenants: { membership: many }` first.");
+        }
+    }
+
+    /** Only from outside of tenants: whoever works within one would reach accounts of others that way. */
+    void join(Caller caller, String tenant, AccountId account) {
+        live.with(revision -> {
+            caller.require(CHANGE_MEMBERS, revision.model());
+            return revision.write(work -> {
+                TenantId found = found(tenant, work);
+                if (caller.scope(CHANGE_MEMBERS, revision.model()).isPresent()) {
+                    throw Problem.of(
+                            ProblemKind.FORBIDDEN, "Within a tenant, people are invited: cuenta tenants invite");
+                }
+                AccountRecord member = new Accounts(work).find(account, null).orElseThrow(TenantUseCases::noSuchMember);
+                new Tenants(work).join(member.id(), found);
+                return found;
+            });
+        });
+    }
+
+    void leave(Caller caller, String tenant, AccountId account) {
+        live.with(revision -> revision.write(work -> {
+            if (!account.equals(caller.account())) {
+                reach(caller, CHANGE_MEMBERS, tenant, work);
+            }
+            TenantId found = found(tenant, work);
+            boolean was = new Accounts(work)
+                    .findForChange(account, found)
+                    .filter(member -> new Tenants(work).leave(member.id(), found))
+                    .isPresent();
+            if (!was) {
+                throw noSuchMember();
+            }
+            return found;
+        }));
+    }
+
+    private static Problem noSuchMember() {
+        return Problem.of(ProblemKind.NOT_FOUND, "There is no such account within your reach.");
+    }
+
+    Invited invite(Caller caller, String tenant) {
+        return live.with(revision -> {
+            requireTenants(revision.model());
+            return revision.write(work -> {
+                TenantId found = reach(caller, INVITE, tenant, work);
+                Invitations invitations = new Invitations(work);
+                invitations.sweep();
+                String token = Tokens.create(Tokens.INVITATION);
+                return new Invited(
+                        invitations.add(
+                                found,
+                                Tokens.hash(token),
+                                caller.author(),
+                                clock.instant().plus(GOOD_FOR)),
+                        token);
+            });
+        });
+    }
+
+    List<Invitation> invitations(Caller caller, String tenant) {
+        return live.with(
+                revision -> revision.read(work -> new Invitations(work).of(reach(caller, INVITE, tenant, work))));
+    }
+
+    void withdraw(Caller caller, String tenant, String invitation) {
+        live.with(revision -> revision.write(work -> {
+            TenantId found = reach(caller, INVITE, tenant, work);
+            if (!uuid(invitation)
+                    .filter(id -> new Invitations(work).withdraw(id, found))
+                    .isPresent()) {
+                throw Problem.of(ProblemKind.NOT_FOUND, "There is no such invitation. It may have been used.");
+            }
+            return found;
+        }));
+    }
+
+    /** Whoever is signed in joins the tenant that invited them. */
+    TenantId accept(Caller caller, String token) {
+        AccountId own = Optional.ofNullable(caller.account())
+                .orElseThrow(() -> Problem.of(ProblemKind.FORBIDDEN, "Only a person accepts an invitation."));
+        return live.with(revision -> revision.write(work -> {
+            TenantId tenant = new Invitations(work)
+                    .take(Tokens.hash(token))
+                    .orElseThrow(() -> Problem.invalid("/invitation", "unknown", Tokens.NO_INVITATION));
+            new Tenants(work).join(own, tenant);
+            return tenant;
+        }));
+    }
+
+    /** The tenant, if the permission reaches it. What is out of reach is not there. */
+    private static TenantId reach(Caller caller, String permission, String tenant, Work work) {
+        AccountModel model = work.revision().model();
+        caller.require(permission, model);
+        TenantId found = found(tenant, work);
+        if (caller.scope(permission, model).filter(own -> !own.equals(found)).isPresent()) {
+            throw noSuchTenant();
+        }
+        return found;
+    }
+
+    private static TenantId found(String id, Work work) {
+        return TenantId.parse(id).filter(new Tenants(work)::exists).orElseThrow(TenantUseCases::noSuchTenant);
+    }
+
+    private static Problem noSuchTenant() {
+        return Problem.of(
+                ProblemKind.NOT_FOUND, "There is no such tenant within your reach. GET /v1/tenants lists yours.");
+    }
+
+    private static Optional<UUID> uuid(String text) {
+        try {
+            return Optional.of(UUID.fromString(text));
+        } catch (IllegalArgumentException notAnId) {
+            return Optional.empty();
+        }
+    }
+}
