@@ -5,11 +5,30 @@ export interface Rule {
   where: string;
   after: string;
   since: string;
-  do: string;
+  do: Action;
+  at?: string;
+  timeZone?: string;
+  next?: string;
+}
+
+export type Action = "delete" | "anonymise" | "archive";
+
+export interface Archived {
+  id: string;
+  kind: string;
+  displayName: string;
+  rule: string;
+  archivedAt: string;
+}
+
+export interface Restored {
+  id: string;
+  left: string[];
 }
 
 export interface Preview {
   rule: string;
+  do: Action;
   cutoff: string;
   accounts: number;
   first: { id: string; displayName: string; since: string }[];
@@ -24,7 +43,7 @@ export interface Run {
   startedAt: string;
   finishedAt?: string;
   matched: number;
-  deleted: Record<string, number>;
+  taken: Record<string, number>;
 }
 
 export async function listRules(): Promise<Rule[]> {
@@ -45,4 +64,12 @@ export async function readRun(id: string): Promise<Run> {
 
 export async function listRuns(): Promise<Run[]> {
   return (await request<{ items: Run[] }>("GET", "/v1/retention/runs")).body.items;
+}
+
+export async function listArchive(): Promise<Archived[]> {
+  return (await request<{ items: Archived[] }>("GET", "/v1/retention/archive")).body.items;
+}
+
+export async function restoreAccount(id: string): Promise<Restored> {
+  return (await request<Restored>("POST", `/v1/retention/archive/${id}/restoration`, { body: {} })).body;
 }

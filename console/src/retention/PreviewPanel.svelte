@@ -2,11 +2,13 @@
   import { Button, Modal } from "flowbite-svelte";
   import type { Preview } from "../api/retention.ts";
   import Moment from "../parts/Moment.svelte";
-  import { inWords, type RetentionState } from "./retention.svelte.ts";
+  import { ACTIONS, inWords, type RetentionState } from "./retention.svelte.ts";
 
   let { retention, preview }: { retention: RetentionState; preview: Preview } = $props();
   let asking = $state(false);
   const accounts = $derived(`${preview.accounts.toLocaleString()} ${preview.accounts === 1 ? "account" : "accounts"}`);
+
+  const action = $derived(ACTIONS[preview.do]);
 
   function run() {
     asking = false;
@@ -16,10 +18,10 @@
 
 <section class="sheet p-4" aria-label="Preview" aria-live="polite">
   <div class="mb-3 flex flex-wrap items-center gap-3">
-    <h2><span class="font-mono">{preview.rule}</span> would delete {accounts} now</h2>
+    <h2><span class="font-mono">{preview.rule}</span> would {preview.do} {accounts} now</h2>
     {#if preview.accounts}
       <Button size="sm" color="red" class="ml-auto" disabled={retention.busy} onclick={() => (asking = true)}
-        >Delete {accounts}</Button
+        >{action.word} {accounts}</Button
       >
     {/if}
   </div>
@@ -38,16 +40,16 @@
     {#if preview.accounts > preview.first.length}<p class="quiet mt-2">
         and {(preview.accounts - preview.first.length).toLocaleString()} more
       </p>{/if}
-    <p class="mt-3">With them go: {inWords(preview.dependents)}.</p>
+    {#if preview.do !== "anonymise"}<p class="mt-3">With them go: {inWords(preview.dependents)}.</p>{/if}
   {:else}
     <p class="quiet">No account's time has come.</p>
   {/if}
 </section>
 
-<Modal bind:open={asking} title={`Delete ${accounts}?`} size="sm">
-  <p>{preview.rule} deletes {accounts} for good, and with them {inWords(preview.dependents)}. This cannot be undone.</p>
+<Modal bind:open={asking} title={`${action.word} ${accounts}?`} size="sm">
+  <p>{preview.rule} would {preview.do} {accounts} {action.means}</p>
   {#snippet footer()}
     <Button color="alternative" data-autofocus onclick={() => (asking = false)}>Keep them</Button>
-    <Button color="red" onclick={run}>Delete {accounts}</Button>
+    <Button color="red" onclick={run}>{action.word} {accounts}</Button>
   {/snippet}
 </Modal>

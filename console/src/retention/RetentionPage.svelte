@@ -1,10 +1,12 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
+  import Moment from "../parts/Moment.svelte";
   import Notice from "../parts/Notice.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
+  import ArchiveTable from "./ArchiveTable.svelte";
   import PreviewPanel from "./PreviewPanel.svelte";
-  import { inWords, RetentionState, spanInWords } from "./retention.svelte.ts";
+  import { ACTIONS, inWords, RetentionState, spanInWords } from "./retention.svelte.ts";
   import RunTable from "./RunTable.svelte";
 
   const retention = new RetentionState();
@@ -18,11 +20,11 @@
 {#if retention.running}
   <div class="mb-4">
     {#if retention.running.state === "done"}
-      <Notice kind="done" text={`${retention.running.rule} deleted: ${inWords(retention.running.deleted)}.`} />
+      <Notice kind="done" text={`${retention.running.rule} took: ${inWords(retention.running.taken)}.`} />
     {:else}
       <Notice
         kind="decision"
-        text={`${retention.running.rule} has deleted ${retention.running.deleted.accounts ?? 0} of ${retention.running.matched} accounts so far.`}
+        text={`${retention.running.rule} has taken ${retention.running.taken.accounts ?? 0} of ${retention.running.matched} accounts so far.`}
       />
     {/if}
   </div>
@@ -34,7 +36,7 @@
       <div class="sheet"><Skeleton rows={3} /></div>
     {:else if retention.rules.length === 0}
       <p class="sheet quiet p-6">
-        The model has no retention rules: nothing is ever deleted by itself. Rules stand in the section <code
+        The model has no retention rules: no account ever goes by itself. Rules stand in the section <code
           class="font-mono">retention</code
         > of the model file.
       </p>
@@ -44,9 +46,18 @@
         <div class="min-w-0">
           <h2 class="font-mono">{rule.name}</h2>
           <p>
-            Deletes accounts {spanInWords(rule.after)} after <span class="font-mono">{rule.since}</span>
+            {ACTIONS[rule.do].word}s accounts {spanInWords(rule.after)} after
+            <span class="font-mono">{rule.since}</span>
             {#if rule.where}where <code class="font-mono break-words">{rule.where}</code>{/if}
           </p>
+          {#if rule.next}
+            <p class="quiet">
+              Runs by itself (<code class="font-mono">{rule.at}</code>, {rule.timeZone}), next on <Moment
+                at={rule.next}
+                time
+              />
+            </p>
+          {/if}
         </div>
         <Button size="sm" class="ml-auto" disabled={retention.busy} onclick={() => retention.look(rule.name)}
           >Preview</Button
@@ -59,6 +70,18 @@
     <h2 class="mb-2">Past runs</h2>
     <RunTable runs={retention.runs} />
   </section>
+  {#if retention.restored}
+    <Notice
+      kind="done"
+      text={`The account is back.${retention.restored.left.length ? ` The live model has no place for: ${retention.restored.left.join(", ")}.` : ""}`}
+    />
+  {/if}
+  {#if retention.archive.length}
+    <section aria-label="Archive">
+      <h2 class="mb-2">Archive</h2>
+      <ArchiveTable {retention} />
+    </section>
+  {/if}
   <Twin
     command={`cuenta retention preview --rule ${retention.preview?.rule ?? retention.rules?.[0]?.name ?? "NAME"}`}
   />

@@ -10,7 +10,7 @@
 
 {#if runs.length === 0}
   <p class="sheet quiet p-6">
-    Nothing has been deleted yet. A run leaves a report here: when, by whom, and how much of each sort.
+    No rule has run yet. A run leaves a report here: when, by whom, and how much of each sort.
   </p>
 {:else}
   <Scroller label="Table of past runs">
@@ -21,7 +21,7 @@
           <th scope="col">Started</th>
           <th scope="col">State</th>
           <th scope="col">By</th>
-          <th scope="col">Deleted</th>
+          <th scope="col">Took</th>
         </tr>
       </thead>
       <tbody>
@@ -31,7 +31,7 @@
             <td><Moment at={run.startedAt} time /></td>
             <td>{run.state}</td>
             <td><Author author={run.startedBy} /></td>
-            <td>{inWords(run.deleted)}</td>
+            <td>{inWords(run.taken)}</td>
           </tr>
         {/each}
       </tbody>

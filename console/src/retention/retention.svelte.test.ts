@@ -21,9 +21,10 @@ describe("a run", () => {
   it("is followed until it is done", async () => {
     const run = { id: "r", rule: "abandonedSignUps", matched: 2, startedBy: "", startedAt: "" };
     answering(
-      { body: { ...run, state: "running", deleted: {} } },
-      { body: { ...run, state: "done", deleted: { accounts: 2 } } },
-      { body: { items: [{ ...run, state: "done", deleted: { accounts: 2 } }] } },
+      { body: { ...run, state: "running", taken: {} } },
+      { body: { ...run, state: "done", taken: { accounts: 2 } } },
+      { body: { items: [{ ...run, state: "done", taken: { accounts: 2 } }] } },
+      { body: { items: [] } },
     );
     const retention = new RetentionState();
     await retention.run("abandonedSignUps");
@@ -31,5 +32,16 @@ describe("a run", () => {
     expect(retention.running?.state).toBe("done");
     expect(retention.runs).toHaveLength(1);
     expect(retention.busy).toBe(false);
+  });
+});
+
+describe("an archived account", () => {
+  it("is brought back, and is in the archive no more", async () => {
+    answering({ body: { id: "a", left: ["mooring.berth"] } }, { body: { items: [] } });
+    const retention = new RetentionState();
+    await retention.restore("a");
+
+    expect(retention.restored?.left).toEqual(["mooring.berth"]);
+    expect(retention.archive).toEqual([]);
   });
 });

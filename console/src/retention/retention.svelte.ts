@@ -1,10 +1,15 @@
 import {
+  listArchive,
   listRules,
   listRuns,
   previewRule,
   readRun,
+  restoreAccount,
   runRule,
+  type Action,
+  type Archived,
   type Preview,
+  type Restored,
   type Rule,
   type Run,
 } from "../api/retention.ts";
@@ -16,6 +21,8 @@ const POLL = 300;
 export class RetentionState {
   rules = $state.raw<Rule[] | null>(null);
   runs = $state.raw<Run[]>([]);
+  archive = $state.raw<Archived[]>([]);
+  restored = $state.raw<Restored | null>(null);
   preview = $state.raw<Preview | null>(null);
   running = $state.raw<Run | null>(null);
   busy = $state(false);
@@ -23,7 +30,7 @@ export class RetentionState {
 
   async load(): Promise<void> {
     await this.#try(async () => {
-      [this.rules, this.runs] = await Promise.all([listRules(), listRuns()]);
+      [this.rules, this.runs, this.archive] = await Promise.all([listRules(), listRuns(), listArchive()]);
     });
   }
 
@@ -42,7 +49,14 @@ export class RetentionState {
         this.running = await readRun(this.running.id);
       }
       this.preview = null;
-      this.runs = await listRuns();
+      [this.runs, this.archive] = await Promise.all([listRuns(), listArchive()]);
+    });
+  }
+
+  async restore(id: string): Promise<void> {
+    await this.#try(async () => {
+      this.restored = await restoreAccount(id);
+      this.archive = await listArchive();
     });
   }
 
@@ -65,6 +79,7 @@ const SORTS: Record<string, string> = {
   credentials: "passwords",
   rolesGiven: "roles given",
   memberships: "memberships",
+  pictures: "pictures",
 };
 
 /** Counts by sort in words, without those that are none. Every other sort is a profile. */
@@ -74,6 +89,13 @@ export function inWords(counts: Record<string, number>): string {
     ? parts.map(([sort, count]) => `${count.toLocaleString()} ${SORTS[sort] ?? `${sort} profiles`}`).join(", ")
     : "nothing";
 }
+
+/** A rule's action as a button and a sentence say it. */
+export const ACTIONS: Record<Action, { word: string; means: string }> = {
+  delete: { word: "Delete", means: "for good. This cannot be undone." },
+  anonymise: { word: "Anonymise", means: "for good: what tells whose they were goes. This cannot be undone." },
+  archive: { word: "Archive", means: "out of everyone's reach. They can be brought back, without their pictures." },
+};
 
 /** `P14D` as "14 days"; what is no simple duration stays as it is. */
 export function spanInWords(span: string): string {

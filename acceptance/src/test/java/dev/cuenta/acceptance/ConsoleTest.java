@@ -218,7 +218,7 @@ class ConsoleTest {
                 .findFirst()
                 .orElseThrow()
                 .click();
-        awaitText("[role=status]", "deleted:");
+        awaitText("[role=status]", "took:");
         awaitText("[aria-label='Past runs']", "abandonedSignUps");
     }
 

@@ -120,7 +120,7 @@ class LivingModelTest {
             assertThat(
                             marea.psql(
                                     "select string_agg(attname, ' ' order by attnum) from pg_attribute where attrelid = 'accounts.account'::regclass and attnum > 5 and not attisdropped"))
-                    .isEqualTo("email name metres");
+                    .isEqualTo("anonymised_at email name metres");
             marea.cuenta("model", "publish", file.toString()).succeeds();
             assertThat(marea.psql("select count(*) from accounts.account where metres between 1 and 80000"))
                     .isEqualTo("80000");

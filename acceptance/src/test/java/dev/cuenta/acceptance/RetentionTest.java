@@ -2,8 +2,13 @@ package dev.cuenta.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.model.Models;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
 class RetentionTest {
@@ -28,8 +33,8 @@ class RetentionTest {
                     operator.post("/v1/retention/runs", RULE).status(202).json());
 
             assertThat(due).isPositive();
-            assertThat(run.path("deleted").path("accounts").asLong()).isEqualTo(due);
-            assertThat(run.path("deleted").path("mooring").asLong())
+            assertThat(run.path("taken").path("accounts").asLong()).isEqualTo(due);
+            assertThat(run.path("taken").path("mooring").asLong())
                     .isEqualTo(preview.path("dependents").path("mooring").asLong());
             assertThat(operator.get("/v1/accounts/count").json().path("count").asLong())
                     .isEqualTo(before - due);
@@ -55,7 +60,7 @@ class RetentionTest {
                     from generate_series(1, 30000) n""");
             Http key = marea.keyHolder();
             JsonNode begun = key.post("/v1/retention/runs", RULE).status(202).json();
-            while (marea.psql("select coalesce((deleted->>'accounts')::int, 0) from cuenta.retention_run")
+            while (marea.psql("select coalesce((taken->>'accounts')::int, 0) from cuenta.retention_run")
                     .equals("0")) {
                 Installation.pause(10);
             }
@@ -63,7 +68,7 @@ class RetentionTest {
             assertThat(marea.psql("select state from cuenta.retention_run")).isEqualTo("running");
             long left = Long.parseLong(
                     marea.psql("select count(*) from accounts.account where email like 'a%@marea.example'"));
-            long counted = Long.parseLong(marea.psql("select deleted->>'accounts' from cuenta.retention_run"));
+            long counted = Long.parseLong(marea.psql("select taken->>'accounts' from cuenta.retention_run"));
             assertThat(left + counted).isEqualTo(30_000);
 
             marea.start();
@@ -71,9 +76,93 @@ class RetentionTest {
 
             assertThat(marea.psql("select count(*) from accounts.account where email like 'a%@marea.example'"))
                     .isEqualTo("0");
-            assertThat(marea.psql("select sum((deleted->>'accounts')::int) from cuenta.retention_run"))
+            assertThat(marea.psql("select sum((taken->>'accounts')::int) from cuenta.retention_run"))
                     .isEqualTo("30000");
             assertThat(begun.path("rule")).isEqualTo(again.path("rule"));
+        }
+    }
+
+    @Test
+    void a_rule_runs_by_itself_once_for_each_moment_and_leaves_what_the_model_says(@TempDir Path folder)
+            throws IOException {
+        try (Installation marea = Installation.marea()) {
+            Path file = Files.writeString(
+                    folder.resolve("former.yaml"),
+                    Models.source("account-model.yaml") + """
+                      formerStaff:
+                        where: 'kind eq "staff"'
+                        after: P1D
+                        since: employment.startedOn
+                        do: anonymise
+                        at: '0 3 * * *'
+                    """.indent(0).replaceAll("(?m)^ {20}", ""));
+            marea.cuenta("model", "publish", file.toString()).succeeds();
+            assertThat(marea.cuenta("retention", "rules").text()).contains("formerStaff", "anonymise", "03:00Z");
+            Http key = marea.keyHolder();
+            JsonNode staff = key.get("/v1/accounts?filter=kind eq \"staff\"&limit=200")
+                    .json()
+                    .path("items");
+            assertThat(staff).isNotEmpty();
+            String email = staff.get(0).path("email").asString();
+            while (marea.psql("select count(*) from cuenta.retention_schedule").equals("0")) {
+                Installation.pause(50);
+            }
+            assertThat(marea.psql("select count(*) from cuenta.retention_run")).isEqualTo("0");
+            marea.psql("update cuenta.retention_schedule set since = now() - interval '3 days'");
+            try (Installation second = marea.second()) {
+                while (!marea.psql("select count(*) from cuenta.retention_run where state = 'done'")
+                        .equals("1")) {
+                    Installation.pause(50);
+                }
+                Installation.pause(5000);
+            }
+
+            assertThat(marea.psql("select started_by || ' ' || (taken->>'accounts') from cuenta.retention_run"))
+                    .isEqualTo("schedule " + staff.size());
+            JsonNode left = key.get("/v1/accounts/" + staff.get(0).path("id").asString())
+                    .json();
+            assertThat(left.path("displayName").asString()).isEqualTo("Former account");
+            assertThat(left.path("meta").path("anonymised").asString()).isNotEmpty();
+            assertThat(key.get("/v1/accounts/count?filter=meta.anonymised pr")
+                            .json()
+                            .path("count")
+                            .asInt())
+                    .isEqualTo(staff.size());
+            assertThat(marea.psql("select count(*) from accounts.account where email = '" + email + "'"))
+                    .isEqualTo("0");
+        }
+    }
+
+    @Test
+    void an_archived_account_is_out_of_reach_until_it_is_brought_back(@TempDir Path folder) throws IOException {
+        try (Installation marea = Installation.marea()) {
+            marea.cuenta("sample", "20", "--seed", "3").succeeds();
+            Path file = Files.writeString(
+                    folder.resolve("archive.yaml"),
+                    Models.source("account-model.yaml").replace("do: delete", "do: archive"));
+            marea.cuenta("model", "publish", file.toString()).succeeds();
+            marea.psql(
+                    "update accounts.account set created_at = now() - interval '1 year', email_confirmed_at = null where kind = 'berthHolder'");
+            String due = marea.psql(
+                    "select min(email) from accounts.account where kind = 'berthHolder' and email_confirmed_at is null");
+            Http key = marea.keyHolder();
+            String id = key.get("/v1/accounts?filter=email eq \"" + due + "\"")
+                    .json()
+                    .path("items")
+                    .get(0)
+                    .path("id")
+                    .asString();
+            String before = key.get("/v1/accounts/" + id).response().body();
+
+            assertThat(marea.cuenta("retention", "run", "--rule", "abandonedSignUps")
+                            .succeeds()
+                            .text())
+                    .contains("took:");
+            assertThat(key.get("/v1/accounts/" + id).status()).isEqualTo(404);
+            assertThat(marea.cuenta("retention", "archive").text()).contains(id);
+            marea.cuenta("retention", "restore", id).succeeds();
+            assertThat(key.get("/v1/accounts/" + id).response().body()).isEqualTo(before);
+            assertThat(marea.cuenta("retention", "restore", id).errors()).contains("No such account was put aside");
         }
     }
 

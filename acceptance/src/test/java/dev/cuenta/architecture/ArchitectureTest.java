@@ -50,6 +50,7 @@ class ArchitectureTest {
                     "java.security",
                     "org.jspecify..",
                     "org.snakeyaml.engine..",
+                    "com.cronutils..",
                     "com.google.re2j..",
                     "dev.cel..",
                     "com.google.common.collect");

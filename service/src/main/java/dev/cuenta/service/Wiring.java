@@ -13,6 +13,7 @@ import dev.cuenta.store.database.Server;
 import dev.cuenta.store.picture.FolderContents;
 import dev.cuenta.store.picture.StoredContents;
 import dev.cuenta.store.retention.RetentionRuns;
+import dev.cuenta.store.retention.RetentionSchedules;
 import dev.cuenta.store.revision.EmptyCopy;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
@@ -68,6 +69,11 @@ class Wiring {
         Publisher publisher = new Publisher(connections, revisions, live);
         publisher.prepare();
         return publisher;
+    }
+
+    @Bean
+    RetentionSchedules retentionSchedules(Connections connections) {
+        return new RetentionSchedules(connections);
     }
 
     @Bean

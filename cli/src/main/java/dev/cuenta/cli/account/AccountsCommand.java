@@ -21,6 +21,8 @@ public final class AccountsCommand implements CommandGroup {
                 "picture",
                 PictureCommand.class,
                 "remove",
-                RemoveCommand.class);
+                RemoveCommand.class,
+                "anonymise",
+                AnonymiseCommand.class);
     }
 }

@@ -1,7 +1,6 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.Terminal;
 import dev.cuenta.client.CuentaClient;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -36,12 +35,7 @@ final class RemoveCommand implements Callable<Integer> {
         CuentaClient client = service.client();
         String path = Accounts.path(client, account);
         String name = client.get(path, Map.of()).body().path("displayName").asString();
-        boolean confirmed = yes
-                || Terminal.present()
-                        .map(console -> console.readLine("Remove %s for good? Type yes: ", name))
-                        .filter("yes"::equals)
-                        .isPresent();
-        if (!confirmed) {
+        if (!yes && !Confirmation.given("Remove %s for good? Type yes: ", name)) {
             spec.commandLine().getErr().println("Nothing was removed. To remove without being asked: --yes");
             return 1;
         }

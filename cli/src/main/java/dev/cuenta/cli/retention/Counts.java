@@ -21,7 +21,7 @@ final class Counts {
     /** Every sort that is not one of the account's own is a profile. */
     private static String sort(String key) {
         return switch (key) {
-            case "accounts", "sessions", "memberships" -> key;
+            case "accounts", "sessions", "memberships", "pictures" -> key;
             case "credentials" -> "passwords";
             case "rolesGiven" -> "roles given";
             default -> key + " profiles";

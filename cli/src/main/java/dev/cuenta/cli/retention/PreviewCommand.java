@@ -36,7 +36,8 @@ final class PreviewCommand implements Runnable {
             return;
         }
         long accounts = preview.path("accounts").asLong();
-        out.println(rule + " would delete " + accounts + (accounts == 1 ? " account" : " accounts") + " now.");
+        out.println(rule + " would " + preview.path("do").asString() + " " + accounts
+                + (accounts == 1 ? " account" : " accounts") + " now.");
         if (accounts > 0) {
             print(preview, accounts, out);
         }
@@ -57,6 +58,7 @@ final class PreviewCommand implements Runnable {
             out.println("and " + (accounts - shown) + " more");
         }
         out.println();
-        out.println("With them go: " + Counts.of(preview.path("dependents")));
+        out.println((preview.path("do").asString().equals("anonymise") ? "With them are concerned: " : "With them go: ")
+                + Counts.of(preview.path("dependents")));
     }
 }

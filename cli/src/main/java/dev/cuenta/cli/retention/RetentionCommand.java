@@ -12,6 +12,12 @@ import picocli.CommandLine.Command;
 public final class RetentionCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
-        return Map.of("rules", RulesCommand.class, "preview", PreviewCommand.class, "run", RunCommand.class);
+        return Map.of(
+                "rules", RulesCommand.class,
+                "preview", PreviewCommand.class,
+                "run", RunCommand.class,
+                "archive", ArchiveCommand.class,
+                "restore", RestoreCommand.class,
+                "drop", DropCommand.class);
     }
 }

@@ -27,13 +27,14 @@ final class RulesCommand implements Runnable {
         if (output.printedAsJson(rules)) {
             return;
         }
-        Table table = new Table("RULE", "DO", "AFTER", "SINCE", "WHERE");
+        Table table = new Table("RULE", "DO", "AFTER", "SINCE", "NEXT", "WHERE");
         rules.path("items")
                 .forEach(rule -> table.row(
                         rule.path("name").asString(),
                         rule.path("do").asString(),
                         rule.path("after").asString(),
                         rule.path("since").asString(),
+                        rule.has("next") ? rule.path("next").asString().replaceFirst(":00Z$", "Z") : "by hand",
                         rule.path("where").asString()));
         table.print(output.writer());
     }

@@ -15,7 +15,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "run",
         mixinStandardHelpOptions = true,
-        description = "Delete what a rule takes now. Preview it first.",
+        description = "Do with accounts what a rule says. Preview it first.",
         footerHeading = "%nExample:%n",
         footer = {
             "  cuenta retention run --rule abandonedSignUps",
@@ -45,17 +45,17 @@ final class RunCommand implements Runnable {
         PrintWriter err = spec.commandLine().getErr();
         long shown = -1;
         while (!run.path("state").asString().equals("done")) {
-            long deleted = run.path("deleted").path("accounts").asLong();
-            if (deleted != shown) {
-                err.println("  " + deleted + " of " + run.path("matched").asLong() + " accounts");
+            long taken = run.path("taken").path("accounts").asLong();
+            if (taken != shown) {
+                err.println("  " + taken + " of " + run.path("matched").asLong() + " accounts");
                 err.flush();
-                shown = deleted;
+                shown = taken;
             }
             pause();
             run = client.get(path, Map.of()).body();
         }
         if (!output.printedAsJson(run)) {
-            output.writer().println(rule + " deleted: " + Counts.of(run.path("deleted")) + ".");
+            output.writer().println(rule + " took: " + Counts.of(run.path("taken")) + ".");
         }
     }
 

@@ -123,6 +123,9 @@ public final class Projection {
         Map<String, Object> meta = new LinkedHashMap<>();
         meta.put("created", account.created().toString());
         meta.put("lastModified", account.lastModified().toString());
+        if (account.anonymised() != null) {
+            meta.put("anonymised", account.anonymised().toString());
+        }
         meta.put("version", account.version());
         return meta;
     }

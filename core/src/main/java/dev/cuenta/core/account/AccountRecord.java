@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * {@link dev.cuenta.core.access.Projection} may turn it into something that leaves.
  *
  * @param values typed values by field; a missing value is null
+ * @param anonymised when what tells whose it was was taken out; null for never
  * @param version counts every change; the ETag
  */
 public record AccountRecord(
@@ -23,6 +24,7 @@ public record AccountRecord(
         List<Membership> tenants,
         Instant created,
         Instant lastModified,
+        @Nullable Instant anonymised,
         long version) {
 
     /** A role, and the tenant in which it was given if it counts only there. */

@@ -25,13 +25,14 @@ public record Attribute(
         KIND,
         CREATED,
         LAST_MODIFIED,
+        ANONYMISED,
         ROLE
     }
 
     public Set<Comparison> comparisons() {
         return switch (source) {
             case ID, KIND, ROLE -> Comparison.EQUALITY;
-            case FIELD, CREATED, LAST_MODIFIED -> type.comparisons();
+            case FIELD, CREATED, LAST_MODIFIED, ANONYMISED -> type.comparisons();
         };
     }
 

@@ -16,6 +16,7 @@ import java.util.function.Predicate;
 /** The attributes that somebody may filter and sort by. */
 public final class Attributes {
     public static final String CREATED = "meta.created";
+    public static final String ANONYMISED = "meta.anonymised";
 
     private final Map<String, Attribute> byPath = new LinkedHashMap<>();
 
@@ -28,6 +29,7 @@ public final class Attributes {
         attributes.add("kind", Source.KIND, "choice", options(model.kinds().keySet()));
         attributes.add(CREATED, Source.CREATED, "dateTime", Limits.NONE);
         attributes.add("meta.lastModified", Source.LAST_MODIFIED, "dateTime", Limits.NONE);
+        attributes.add(ANONYMISED, Source.ANONYMISED, "dateTime", Limits.NONE);
         if (!model.roles().isEmpty()) {
             attributes.add("roles", Source.ROLE, "choice", options(model.roles().keySet()));
         }

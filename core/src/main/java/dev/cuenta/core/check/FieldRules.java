@@ -7,13 +7,16 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
+import dev.cuenta.core.retention.Erasure;
 import dev.cuenta.core.type.Column;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 
 /** What can be said about one field at a time. */
@@ -40,6 +43,7 @@ final class FieldRules {
             checkPromotion(field);
             checkType(field);
             checkAccess(field);
+            checkErase(field);
         }
     }
 
@@ -56,6 +60,31 @@ final class FieldRules {
                     "",
                     "`" + field.path() + "` is required, has no default, and sign-up may not write it.",
                     "Add guest to its write list, give it a default, or make it optional.");
+        }
+    }
+
+    private void checkErase(Field field) {
+        if (field.uniqueness() != Uniqueness.NONE
+                && field.erase() != null
+                && !String.valueOf(field.erase()).contains(Field.ERASED_ID)) {
+            add(
+                    FindingCode.ERASE_COLLIDES,
+                    field,
+                    ".erase",
+                    "`" + field.path() + "` is unique, and every anonymised account would get the same value.",
+                    "Put " + Field.ERASED_ID + " in it, such as `erase: 'gone-{id}@marea.example'`.");
+        }
+        Optional<RetentionRule> anonymising = model.retention().values().stream()
+                .filter(rule -> rule.action() == RetentionRule.Action.ANONYMISE)
+                .findFirst();
+        if (anonymising.isPresent() && !Erasure.possible(field)) {
+            add(
+                    FindingCode.ERASE_OWED,
+                    field,
+                    "",
+                    "`" + anonymising.get().name() + "` anonymises, and `" + field.path()
+                            + "` does not say what is left of it.",
+                    "Add `erase`, or make the field optional.");
         }
     }
 

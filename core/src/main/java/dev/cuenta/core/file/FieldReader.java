@@ -13,6 +13,7 @@ import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
 import dev.cuenta.core.type.Limits;
+import dev.cuenta.core.type.Outcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -49,6 +50,8 @@ final class FieldReader {
         TEMPLATE,
         EXISTING
     }
+
+    private static final String SOME_ID = "01990000-0000-7000-8000-000000000000";
 
     private static final String NAME = "[a-z][a-zA-Z0-9]{0,39}";
 
@@ -134,7 +137,7 @@ final class FieldReader {
                 sensitivity(section),
                 parties("read", section).orElse(readByDefault),
                 computed ? Set.of() : parties("write", section).orElse(writeByDefault),
-                value("erase", type, limits, section),
+                erase(type, limits, section),
                 presentation(path, section));
         section.notSupported("confirm");
         section.refuseOthers();
@@ -232,6 +235,29 @@ final class FieldReader {
         return value;
     }
 
+    /** With a long id in it, a text must fit the field as any other. */
+    private static @Nullable Object erase(FieldType type, Limits limits, Section section) {
+        Optional<Element> element = section.take("erase");
+        Optional<String> text = element.flatMap(Element::plain)
+                .filter(String.class::isInstance)
+                .map(String.class::cast)
+                .filter(it -> it.contains(Field.ERASED_ID));
+        if (text.isEmpty()) {
+            return value("erase", type, limits, section);
+        }
+        type.read(text.get().replace(Field.ERASED_ID, SOME_ID), limits)
+                .refusal()
+                .ifPresent(refusal -> report("erase", refusal, element.orElseThrow()));
+        return text.get();
+    }
+
+    private static void report(String key, Outcome.Refused refusal, Element element) {
+        element.report(
+                FindingCode.BAD_VALUE,
+                "`" + key + "` does not fit the field: " + refusal.detail(),
+                "Give a value that the field itself would accept.");
+    }
+
     private static @Nullable Object value(String key, FieldType type, Limits limits, Section section) {
         Optional<Element> element = section.take(key);
         Optional<Object> raw = element.flatMap(Element::plain);
@@ -239,12 +265,7 @@ final class FieldReader {
             return null;
         }
         var outcome = type.read(raw.get(), limits);
-        outcome.refusal()
-                .ifPresent(refusal -> element.get()
-                        .report(
-                                FindingCode.BAD_VALUE,
-                                "`" + key + "` does not fit the field: " + refusal.detail(),
-                                "Give a value that the field itself would accept."));
+        outcome.refusal().ifPresent(refusal -> report(key, refusal, element.get()));
         return outcome.value().orElse(null);
     }
 }

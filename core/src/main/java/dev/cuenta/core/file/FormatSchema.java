@@ -4,6 +4,7 @@ import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.PasswordRules;
+import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.TenantRules;
@@ -222,7 +223,11 @@ public final class FormatSchema {
         properties.put(
                 "after", described("An ISO 8601 duration, such as P14D.", Map.of("type", "string", "pattern", "^P")));
         properties.put("since", described("The date it counts from.", TEXT));
-        properties.put("do", values("delete"));
+        properties.put("do", oneOf(RetentionRule.Action.values()));
+        properties.put(
+                "at",
+                described("When it runs by itself: a cron expression of five fields, such as '0 3 * * 0'.", TEXT));
+        properties.put("timeZone", described("Of `at`; UTC if left out.", TEXT));
         properties.put("label", TEXT);
         return group(properties, List.of("after", "since", "do"));
     }

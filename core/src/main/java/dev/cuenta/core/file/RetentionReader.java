@@ -5,8 +5,13 @@ import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Schedule;
 import dev.cuenta.core.model.Span;
+import java.time.DateTimeException;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Reads one rule of the section {@code retention}. */
@@ -20,13 +25,15 @@ final class RetentionReader {
         String since = section.require("since", "Say from when it counts, such as `since: meta.created`.")
                 .flatMap(Element::text)
                 .orElse("meta.created");
-        section.require("do", "Say what happens then: `do: delete`.").ifPresent(RetentionReader::checkDo);
-        section.notSupported("at", "timeZone");
+        RetentionRule.Action action = section.require("do", "Say what happens then, such as `do: delete`.")
+                .flatMap(element -> element.oneOf(RetentionRule.Action.class))
+                .orElse(RetentionRule.Action.DELETE);
+        Schedule schedule = schedule(section);
         section.take("label");
         section.refuseOthers();
         String text = where.flatMap(Element::text).orElse("");
         return after.map(span -> new RetentionRule(
-                name, where.map(element -> filter(element, text)).orElse(null), text, span, since));
+                name, where.map(element -> filter(element, text)).orElse(null), text, span, since, action, schedule));
     }
 
     private static Optional<Span> span(Element element) {
@@ -38,14 +45,33 @@ final class RetentionReader {
         return span;
     }
 
-    private static void checkDo(Element element) {
-        String given = element.text().orElse("delete");
-        if (!given.equals("delete")) {
-            boolean later = given.equals("anonymise") || given.equals("archive");
+    private static @Nullable Schedule schedule(Section section) {
+        Optional<Element> at = section.take("at");
+        if (at.isEmpty()) {
+            section.notHere(Set.of("timeZone"), "means nothing without `at`.");
+            return null;
+        }
+        ZoneId zone = section.take("timeZone").map(RetentionReader::zone).orElse(ZoneOffset.UTC);
+        Optional<Schedule> schedule = at.get().text().flatMap(text -> Schedule.parse(text, zone));
+        if (schedule.isEmpty()) {
+            at.get()
+                    .report(
+                            FindingCode.BAD_VALUE,
+                            "`at` must be a cron expression of five fields: minute, hour, day of the month, month, day of the week.",
+                            "Write `at: '0 3 * * 0'` for three o'clock every Sunday.");
+        }
+        return schedule.orElse(null);
+    }
+
+    private static ZoneId zone(Element element) {
+        try {
+            return ZoneId.of(element.text().orElse("UTC"));
+        } catch (DateTimeException unknown) {
             element.report(
-                    later ? FindingCode.NOT_SUPPORTED : FindingCode.WRONG_SHAPE,
-                    "`do: " + given + "` is not possible" + (later ? " yet." : "."),
-                    "Use `do: delete`.");
+                    FindingCode.BAD_VALUE,
+                    "`timeZone` must be one of the time zone database.",
+                    "Write it as Europe/Lisbon.");
+            return ZoneOffset.UTC;
         }
     }
 

@@ -61,6 +61,8 @@ public enum FindingCode {
     RETENTION_NEVER_MATCHES(WARNING, "A rule that can never take anything gives a false feeling of tidiness."),
     RETENTION_OVERLAPS(NOTE, "Two rules that take the same accounts make it hard to say why one went."),
     RETENTION_SINCE_OPTIONAL(WARNING, "Accounts without the date are kept for ever: the rule never reaches them."),
+    ERASE_COLLIDES(ERROR, "The second account that is anonymised would be refused: the value is taken."),
+    ERASE_OWED(ERROR, "A required field cannot be left empty, so no account could be anonymised."),
     PATTERN_TOO_WIDE(NOTE, "A pattern that everything matches checks nothing."),
     DEFAULT_OF_IDENTIFIER(ERROR, "The second account that takes the default would be refused: the value is taken."),
     IMMUTABLE_AND_UNSET(WARNING, "Nobody who makes an account may write it, so it stays empty for ever."),

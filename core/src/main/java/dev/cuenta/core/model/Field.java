@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param compute gives the value whenever it is read; nothing is stored then. Null for a field that is stored
  * @param formerly what the field may have been called in the revision before, likeliest first; its values come along
  * @param search indexed for look-up
- * @param erase what anonymising leaves; null for nothing
+ * @param erase what anonymising leaves, in a text with {@link #ERASED_ID} where the account's id comes; null for nothing
  */
 public record Field(
         FieldPath path,
@@ -41,6 +41,9 @@ public record Field(
         Set<Party> write,
         @Nullable Object erase,
         Presentation presentation) {
+
+    /** In {@code erase}: what keeps apart the values that are left of a unique field. */
+    public static final String ERASED_ID = "{id}";
 
     public Field {
         read = Set.copyOf(read);

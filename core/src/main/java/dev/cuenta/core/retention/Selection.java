@@ -37,6 +37,10 @@ public record Selection(Condition condition, Attribute since, Instant cutoff) {
         if (rule.where() != null) {
             conditions.add(new Conditions(attributes).bind(rule.where()).orElseThrow());
         }
+        if (rule.action() == RetentionRule.Action.ANONYMISE) {
+            Attribute done = attributes.find(Attributes.ANONYMISED).orElseThrow();
+            conditions.add(new Condition.Not(new Condition.Present(done)));
+        }
         model.administeringRoles().forEach(role -> conditions.add(sparing(role, attributes)));
         return new Selection(new Condition.And(conditions), since, cutoff);
     }

@@ -4,6 +4,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.IdScheme;
+import dev.cuenta.core.model.RetentionRule;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -41,8 +42,9 @@ public final class ModelDiff {
         diff.compareSections();
         new RoleDiff(live, next, stored, diff.changes).compare();
         new KindDiff(live, next, stored, diff.changes).compare();
-        new TenantDiff(live.tenants(), next.tenants(), stored, diff.changes).compare();
         diff.compareFields();
+        new TenantDiff(live.tenants(), next.tenants(), stored, diff.changes).compare();
+        diff.compareRetention();
         new ContractDiff(live, next, diff.changes).compare();
         return new Diff(liveRevision, diff.changes);
     }
@@ -52,7 +54,6 @@ public final class ModelDiff {
         compareIds();
         rules("displayName", live.displayName(), next.displayName(), "Display names are made when they are read.");
         rules("password", live.password(), next.password(), "Counts for passwords that are set from now on.");
-        compareRetention();
     }
 
     private void cannotChange(String path, Object before, Object after, String why) {
@@ -113,10 +114,18 @@ public final class ModelDiff {
                                 "The retention rule `" + name + "` "
                                         + (live.retention().containsKey(name) ? "changes." : "is new."),
                                 taken.map(count -> "It would take " + count + " accounts now. ")
-                                                .orElse("") + "Nothing goes before the next run; preview it first.")
+                                                .orElse("")
+                                        + whenItRuns(rule))
                         .touching(taken.orElse(0L)));
             }
         });
+    }
+
+    private static String whenItRuns(RetentionRule rule) {
+        return rule.schedule() == null
+                ? "Nothing goes before somebody runs it; preview it first."
+                : "It runs by itself, at `" + rule.schedule().at() + "` in "
+                        + rule.schedule().timeZone() + "; preview it first.";
     }
 
     private void compareFields() {

@@ -227,6 +227,7 @@ class DoorsTest {
                 List.of(),
                 Instant.EPOCH,
                 Instant.EPOCH,
+                null,
                 1);
         Map<String, Object> json =
                 projection.project(record, Set.of(party), Set.of(field.path().toString()));
@@ -286,6 +287,7 @@ class DoorsTest {
                 List.of(),
                 Instant.EPOCH,
                 Instant.EPOCH,
+                null,
                 3);
     }
 

@@ -107,10 +107,10 @@ class ModelFileTest {
             delimiter = '|',
             value = {
                 "services: { billing: { reads: [emial] } }                           | UNKNOWN_REFERENCE | services.billing.reads",
-                "tenants: { membership: one }                                       | NOT_SUPPORTED     | tenants.membership",
+                "tenants: { onSignUp: invited }                                      | SIGN_UP_WITHOUT_TENANTS | tenants.onSignUp",
                 "tenants: { membership: many, onSignUp: create }                    | MISSING_KEY       | tenants",
                 "retention: { old: { after: 14 days, since: meta.created, do: delete } } | BAD_VALUE    | retention.old.after",
-                "retention: { old: { after: P1Y, since: meta.created, do: archive } }    | NOT_SUPPORTED | retention.old.do",
+                "retention: { old: { after: P1Y, since: meta.created, do: delete, at: daily } } | BAD_VALUE | retention.old.at",
                 "retention: { old: { where: 'nmae pr', after: P1Y, since: meta.created, do: delete } } | UNKNOWN_REFERENCE | retention.old.where",
                 "retention: { old: { where: 'name ==', after: P1Y, since: meta.created, do: delete } } | BAD_VALUE | retention.old.where",
                 "password: { scheme: md5 }                                          | NOT_SUPPORTED     | password.scheme",

@@ -110,6 +110,12 @@ final class AccountController {
         return ResponseEntity.noContent().build();
     }
 
+    @PostMapping("/accounts/{id}/anonymisation")
+    ResponseEntity<Void> anonymise(Caller caller, @PathVariable String id) {
+        accounts.anonymise(caller, new AccountId(id));
+        return ResponseEntity.noContent().build();
+    }
+
     private static ResponseEntity<Map<String, Object>> made(AccountUseCases.View view) {
         return ResponseEntity.created(URI.create("/v1/accounts/" + view.json().get("id")))
                 .eTag(etag(view))

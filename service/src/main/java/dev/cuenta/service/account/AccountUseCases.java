@@ -11,6 +11,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Anonymisation;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -133,6 +134,20 @@ public final class AccountUseCases {
             guardOtherTenants(caller, revision.model(), record);
             guardLastAdministrator(work, record);
             return new Removal(work).remove(List.of(record.id()));
+        }));
+    }
+
+    /**
+     * Takes out of an account what tells whose it is.
+     *
+     * @throws Problem CONFLICT where the model does not say what is left of a required field
+     */
+    void anonymise(Caller caller, AccountId id) {
+        live.with(revision -> revision.write(work -> {
+            AccountRecord record = reach(caller, WRITE, revision, id, new Accounts(work)::findForChange);
+            guardOtherTenants(caller, revision.model(), record);
+            guardLastAdministrator(work, record);
+            return new Anonymisation(work).anonymise(List.of(record.id()), clock.instant());
         }));
     }
 

@@ -41,6 +41,7 @@ final class Cursors {
             case KIND -> record.kind();
             case CREATED -> record.created();
             case LAST_MODIFIED -> record.lastModified();
+            case ANONYMISED -> record.anonymised();
             case FIELD ->
                 record.values().get(Objects.requireNonNull(sort.field()).path());
         };

@@ -78,6 +78,7 @@ final class OpenApi {
                 "200",
                 ref("Account"));
         add("/v1/accounts/{id}", "delete", "Remove an account", null, "204", null);
+        add("/v1/accounts/{id}/anonymisation", "post", "Take out what tells whose it is", null, "204", null);
         for (String owner : List.of("/v1/me", "/v1/accounts/{id}")) {
             String pictures = owner + "/pictures/{field}";
             add(pictures, "get", "Show a picture", null, "200", Map.of("type", "string", "format", "binary"));
@@ -210,6 +211,9 @@ final class OpenApi {
         add("/v1/retention/runs", "get", "Past runs", null, "200", JSON_OBJECT);
         add("/v1/retention/runs", "post", "Run a rule", rule, "202", JSON_OBJECT);
         add("/v1/retention/runs/{id}", "get", "A run and what it has taken", null, "200", JSON_OBJECT);
+        add("/v1/retention/archive", "get", "Accounts that rules put aside", null, "200", JSON_OBJECT);
+        add("/v1/retention/archive/{id}", "delete", "Drop for good what was put aside", null, "204", null);
+        add("/v1/retention/archive/{id}/restoration", "post", "Bring an account back", null, "200", JSON_OBJECT);
         add(
                 "/v1/first-administrator",
                 "post",

@@ -1,11 +1,14 @@
 package dev.cuenta.service.retention;
 
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Schedule;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.retention.RetentionRun;
+import java.time.Clock;
 import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
@@ -30,24 +33,25 @@ final class RetentionController {
 
     private final RetentionUseCases retention;
     private final Background background;
+    private final Clock clock;
 
-    RetentionController(RetentionUseCases retention, Background background) {
+    RetentionController(RetentionUseCases retention, Background background, Clock clock) {
+        this.clock = clock;
         this.retention = retention;
         this.background = background;
     }
 
     @GetMapping("/rules")
     Map<String, Object> rules(Caller caller) {
-        return Map.of(
-                "items",
-                retention.rules(caller).stream().map(RetentionController::json).toList());
+        return Map.of("items", retention.rules(caller).stream().map(this::json).toList());
     }
 
     @PostMapping("/previews")
     Map<String, Object> preview(Caller caller, @RequestBody Chosen chosen) {
         RetentionUseCases.Preview preview = retention.preview(caller, chosen.name());
         Map<String, Object> json = new LinkedHashMap<>();
-        json.put("rule", preview.rule());
+        json.put("rule", preview.rule().name());
+        json.put("do", word(preview.rule()));
         json.put("cutoff", preview.cutoff().toString());
         json.put("accounts", preview.accounts());
         json.put("first", preview.first());
@@ -76,14 +80,24 @@ final class RetentionController {
         return json(retention.find(caller, id));
     }
 
-    private static Map<String, Object> json(RetentionRule rule) {
+    private Map<String, Object> json(RetentionRule rule) {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("name", rule.name());
         json.put("where", rule.whereText());
         json.put("after", rule.after().toString());
         json.put("since", rule.since());
-        json.put("do", "delete");
+        json.put("do", word(rule));
+        Schedule schedule = rule.schedule();
+        if (schedule != null) {
+            json.put("at", schedule.at());
+            json.put("timeZone", schedule.timeZone().getId());
+            schedule.after(clock.instant()).ifPresent(next -> json.put("next", next.toString()));
+        }
         return json;
+    }
+
+    private static String word(RetentionRule rule) {
+        return rule.action().name().toLowerCase(Locale.ROOT);
     }
 
     private static Map<String, Object> json(RetentionRun run) {
@@ -98,7 +112,7 @@ final class RetentionController {
             json.put("finishedAt", run.finishedAt().toString());
         }
         json.put("matched", run.matched());
-        json.put("deleted", run.deleted());
+        json.put("taken", run.taken());
         return json;
     }
 }

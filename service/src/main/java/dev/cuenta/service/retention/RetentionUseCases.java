@@ -12,8 +12,10 @@ import dev.cuenta.core.retention.Selection;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Anonymisation;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.RetentionRun;
 import dev.cuenta.store.retention.RetentionRuns;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -26,14 +28,16 @@ import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
 /** Previewing and running retention rules. */
+@Order(2)
 @Component
 final class RetentionUseCases implements Job {
     private static final Logger LOG = LoggerFactory.getLogger(RetentionUseCases.class);
-    private static final String READ = "retention.read";
-    private static final String RUN = "retention.run";
+    static final String READ = "retention.read";
+    static final String RUN = "retention.run";
     private static final int SHOWN = 10;
     private static final int BATCH = 200;
 
@@ -41,7 +45,7 @@ final class RetentionUseCases implements Job {
     record Due(String id, String displayName, String since) {}
 
     /** What a rule would take now. */
-    record Preview(String rule, Instant cutoff, long accounts, List<Due> first, Map<String, Long> dependents) {}
+    record Preview(RetentionRule rule, Instant cutoff, long accounts, List<Due> first, Map<String, Long> dependents) {}
 
     private final LiveRevisions live;
     private final Connections connections;
@@ -74,7 +78,11 @@ final class RetentionUseCases implements Job {
                         .map(record -> due(work, record, selection))
                         .toList();
                 return new Preview(
-                        rule, selection.cutoff(), count, first, new Removal(work).dependents(selection.condition()));
+                        named(revision.model(), rule),
+                        selection.cutoff(),
+                        count,
+                        first,
+                        new Removal(work).dependents(selection.condition()));
             });
         });
     }
@@ -159,11 +167,23 @@ final class RetentionUseCases implements Job {
         if (ids.isEmpty()) {
             return false;
         }
-        RetentionRuns.add(work, run.id(), new Removal(work).remove(ids));
+        RetentionRuns.add(work, run.id(), take(ids, rule, work));
         return true;
     }
 
+    private Map<String, Long> take(List<AccountId> ids, RetentionRule rule, Work work) {
+        return switch (rule.action()) {
+            case DELETE -> new Removal(work).remove(ids);
+            case ANONYMISE -> new Anonymisation(work).anonymise(ids, clock.instant());
+            case ARCHIVE -> new Archive(work).put(ids, rule.name());
+        };
+    }
+
     private static Selection selection(AccountModel model, String rule, Instant now) {
+        return Selection.of(model, named(model, rule), now);
+    }
+
+    private static RetentionRule named(AccountModel model, String rule) {
         RetentionRule found = model.retention().get(rule);
         if (found == null) {
             throw Problem.invalid(
@@ -172,6 +192,6 @@ final class RetentionUseCases implements Job {
                     "There is no retention rule `" + rule + "`. "
                             + Nearest.advice(rule, model.retention().keySet()));
         }
-        return Selection.of(model, found, now);
+        return found;
     }
 }

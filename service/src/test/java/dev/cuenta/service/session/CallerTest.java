@@ -103,6 +103,6 @@ class CallerTest {
     }
 
     private static AccountRecord record(AccountId id) {
-        return new AccountRecord(id, "staff", Map.of(), List.of(), List.of(), Instant.EPOCH, Instant.EPOCH, 1);
+        return new AccountRecord(id, "staff", Map.of(), List.of(), List.of(), Instant.EPOCH, Instant.EPOCH, null, 1);
     }
 }

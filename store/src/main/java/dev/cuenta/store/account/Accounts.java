@@ -216,6 +216,14 @@ public final class Accounts {
         flush();
     }
 
+    @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
+    void markAnonymised(AccountId id, Instant now) {
+        Map<String, @Nullable Object> account = (Map<String, @Nullable Object>)
+                work.session().find(Shape.ACCOUNT, work.keys().of(id));
+        account.put("anonymisedAt", now.truncatedTo(ChronoUnit.MICROS));
+        flush();
+    }
+
     private static Map<String, Map<FieldPath, @Nullable Object>> byProfile(Map<FieldPath, @Nullable Object> values) {
         Map<String, Map<FieldPath, @Nullable Object>> groups = new LinkedHashMap<>();
         values.forEach((path, value) -> groups.computeIfAbsent(

@@ -85,7 +85,7 @@ final class ConditionSql {
                         "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
                                 + parameter(roleNumber(compare.value())) + ")");
             case ID -> negatedIf(compare, isAccount((String) compare.value()));
-            case FIELD, KIND, CREATED, LAST_MODIFIED -> compareValue(compare);
+            case FIELD, KIND, CREATED, LAST_MODIFIED, ANONYMISED -> compareValue(compare);
         };
     }
 
@@ -170,6 +170,7 @@ final class ConditionSql {
             case KIND -> "a.kind";
             case CREATED -> "a.created_at";
             case LAST_MODIFIED -> "a.last_modified_at";
+            case ANONYMISED -> "a.anonymised_at";
             case ROLE -> throw new IllegalArgumentException("An account has several roles");
             case FIELD -> fieldExpression(Objects.requireNonNull(attribute.field()));
         };

@@ -98,6 +98,7 @@ final class Records {
                 tenants((String) row[profiles.size() + 2]),
                 (Instant) required(account, "createdAt"),
                 (Instant) required(account, "lastModifiedAt"),
+                (Instant) account.get("anonymisedAt"),
                 (Long) required(account, "version"));
     }
 

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * One run of a retention rule.
  *
  * @param matched how many accounts were due when it began
- * @param deleted how many records of each sort have gone so far; {@code accounts} among them
+ * @param taken how many records of each sort it has taken so far; {@code accounts} among them
  */
 public record RetentionRun(
         UUID id,
@@ -20,7 +20,7 @@ public record RetentionRun(
         Instant startedAt,
         @Nullable Instant finishedAt,
         long matched,
-        Map<String, Long> deleted) {
+        Map<String, Long> taken) {
 
     public boolean finished() {
         return state.equals("done");

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -31,10 +32,20 @@ public final class RetentionRuns {
 
     /** Begins a run of the rule, or gives the one that is running: a rule runs once at a time. */
     public RetentionRun begin(String rule, Instant cutoff, String startedBy, long matched) {
+        return begin(rule, cutoff, startedBy, matched, null);
+    }
+
+    /** As {@link #begin(String, Instant, String, long)}, once for each moment of the rule's schedule. */
+    public RetentionRun begin(String rule, Instant cutoff, String startedBy, long matched, @Nullable Instant due) {
         connections.each(sql -> sql.sql("""
-                insert into cuenta.retention_run (id, rule, state, cutoff, started_by, matched) values (?, ?, 'running', ?, ?, ?)
-                on conflict (rule) where state = 'running' do nothing""")
-                .params(UuidCreator.getTimeOrderedEpoch(), rule, cutoff.atOffset(ZoneOffset.UTC), startedBy, matched)
+                insert into cuenta.retention_run (id, rule, state, cutoff, started_by, matched, due_at)
+                values (:id, :rule, 'running', :cutoff, :startedBy, :matched, cast(:due as timestamptz)) on conflict do nothing""")
+                .param("id", UuidCreator.getTimeOrderedEpoch())
+                .param("rule", rule)
+                .param("cutoff", cutoff.atOffset(ZoneOffset.UTC))
+                .param("startedBy", startedBy)
+                .param("matched", matched)
+                .param("due", due == null ? null : due.atOffset(ZoneOffset.UTC))
                 .update());
         return connections.each(
                 sql -> sql.sql("select * from cuenta.retention_run where rule = ? order by started_at desc limit 1")
@@ -68,15 +79,15 @@ public final class RetentionRuns {
     /** Adds what a batch took, in the batch's own transaction. */
     public static void add(Work work, UUID run, Map<String, Long> batch) {
         JdbcClient sql = work.sql();
-        Map<String, Long> deleted = new LinkedHashMap<>(JSON.readValue(
-                sql.sql("select deleted from cuenta.retention_run where id = ? for update")
+        Map<String, Long> taken = new LinkedHashMap<>(JSON.readValue(
+                sql.sql("select taken from cuenta.retention_run where id = ? for update")
                         .param(run)
                         .query(String.class)
                         .single(),
                 COUNTS));
-        batch.forEach((sort, count) -> deleted.merge(sort, count, Long::sum));
-        sql.sql("update cuenta.retention_run set deleted = ?::json where id = ?")
-                .params(JSON.writeValueAsString(deleted), run)
+        batch.forEach((sort, count) -> taken.merge(sort, count, Long::sum));
+        sql.sql("update cuenta.retention_run set taken = ?::json where id = ?")
+                .params(JSON.writeValueAsString(taken), run)
                 .update();
     }
 
@@ -98,6 +109,6 @@ public final class RetentionRuns {
                 row.getObject("started_at", OffsetDateTime.class).toInstant(),
                 finished == null ? null : finished.toInstant(),
                 row.getLong("matched"),
-                JSON.readValue(row.getString("deleted"), COUNTS));
+                JSON.readValue(row.getString("taken"), COUNTS));
     }
 }

@@ -20,6 +20,14 @@ import org.jspecify.annotations.Nullable;
 final class Ddl {
     static final String SEQUENCE = "create sequence if not exists accounts.account_id";
 
+    /** Looks first: altering a table waits for everyone who uses it. */
+    private static final String ANONYMISED = """
+            do $$ begin
+                if not exists (select 1 from pg_attribute where attrelid = 'accounts.account'::regclass and attname = 'anonymised_at') then
+                    alter table accounts.account add column if not exists anonymised_at timestamptz;
+                end if;
+            end $$""";
+
     private final AccountModel model;
     private final Shape shape;
 
@@ -91,6 +99,7 @@ final class Ddl {
                         "height integer not null",
                         "bytes integer not null",
                         "created_at timestamptz not null default clock_timestamp()")));
+        statements.add(ANONYMISED);
         statements.add("create index if not exists picture_account on cuenta.picture (account_id, field, created_at)");
         return statements;
     }
@@ -120,7 +129,8 @@ final class Ddl {
                 "kind text not null",
                 "created_at timestamptz not null",
                 "last_modified_at timestamptz not null",
-                "version bigint not null"));
+                "version bigint not null",
+                "anonymised_at timestamptz"));
         if (shape.hasSecondIds()) {
             columns.add(secondId());
         }

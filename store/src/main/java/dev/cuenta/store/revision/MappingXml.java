@@ -37,6 +37,7 @@ final class MappingXml {
         basic("kind", "kind", String.class);
         basic("createdAt", "created_at", Instant.class);
         basic("lastModifiedAt", "last_modified_at", Instant.class);
+        basic("anonymisedAt", "anonymised_at", Instant.class);
         basic("version", "version", Long.class);
         fields.stream().filter(Field::stored).forEach(this::field);
         end();

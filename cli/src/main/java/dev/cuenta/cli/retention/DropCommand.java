@@ -1,0 +1,31 @@
+package dev.cuenta.cli.retention;
+
+import dev.cuenta.cli.Service;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "drop",
+        mixinStandardHelpOptions = true,
+        description = "Drop an account for good that a rule put aside.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta retention drop 01990000-0000-7000-8000-000000000000")
+final class DropCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "ID", description = "The account's id, as cuenta retention archive shows it.")
+    private String id;
+
+    @Override
+    public void run() {
+        service.client().delete("/v1/retention/archive/" + id);
+        spec.commandLine().getOut().println("Dropped.");
+    }
+}

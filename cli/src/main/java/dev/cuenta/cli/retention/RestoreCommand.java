@@ -1,0 +1,41 @@
+package dev.cuenta.cli.retention;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import java.io.PrintWriter;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "restore",
+        mixinStandardHelpOptions = true,
+        description = "Bring an account back that a rule put aside, with its password, roles and tenants.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta retention restore 01990000-0000-7000-8000-000000000000")
+final class RestoreCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "ID", description = "The account's id, as cuenta retention archive shows it.")
+    private String id;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        JsonNode restored = service.client()
+                .post("/v1/retention/archive/" + id + "/restoration", Map.of())
+                .body();
+        if (output.printedAsJson(restored)) {
+            return;
+        }
+        PrintWriter out = output.writer();
+        out.println("Back as " + restored.path("id").asString() + ".");
+        restored.path("left").forEach(path -> out.println("  " + path.asString() + " has no place in the live model."));
+        out.flush();
+    }
+}

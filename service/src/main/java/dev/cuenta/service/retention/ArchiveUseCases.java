@@ -1,0 +1,48 @@
+package dev.cuenta.service.retention;
+
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.retention.Archive;
+import dev.cuenta.store.retention.Archived;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Accounts that rules put aside: seeing which, bringing them back, dropping them for good. */
+@Component
+final class ArchiveUseCases {
+    private static final int SHOWN = 1000;
+
+    private final LiveRevisions live;
+
+    ArchiveUseCases(LiveRevisions live) {
+        this.live = live;
+    }
+
+    List<Archived> list(Caller caller) {
+        return live.with(revision -> {
+            caller.require(RetentionUseCases.READ, revision.model());
+            return revision.read(work -> new Archive(work).list(SHOWN));
+        });
+    }
+
+    Archive.Restored restore(Caller caller, String id) {
+        return live.with(revision -> {
+            caller.require(RetentionUseCases.RUN, revision.model());
+            return revision.write(work -> new Archive(work).restore(id));
+        });
+    }
+
+    void drop(Caller caller, String id) {
+        boolean dropped = live.with(revision -> {
+            caller.require(RetentionUseCases.RUN, revision.model());
+            return revision.write(work -> new Archive(work).drop(id));
+        });
+        if (!dropped) {
+            throw Problem.of(
+                    ProblemKind.NOT_FOUND,
+                    "No such account was put aside. GET /v1/retention/archive lists those that were.");
+        }
+    }
+}

@@ -1,0 +1,233 @@
+package dev.cuenta.store.retention;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.NewAccount;
+import dev.cuenta.store.account.Removal;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.tenant.Tenants;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Accounts that were put aside: each a document of its own, out of reach of everything that is asked about accounts. */
+public final class Archive {
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
+            .enable(DeserializationFeature.USE_LONG_FOR_INTS)
+            .build();
+    private static final TypeReference<Map<String, Object>> FIELDS = new TypeReference<>() {};
+    private static final TypeReference<List<Given>> ROLES = new TypeReference<>() {};
+    private static final TypeReference<List<UUID>> TENANTS = new TypeReference<>() {};
+
+    /** By number, which a role keeps for ever. */
+    record Given(int role, @Nullable UUID tenant) {}
+
+    private record Document(
+            String kind,
+            Instant created,
+            Instant modified,
+            @Nullable String password,
+            List<Given> roles,
+            List<UUID> tenants,
+            Map<String, Object> fields) {}
+
+    /**
+     * What came back of an account.
+     *
+     * @param left fields whose values the live model has no place for
+     */
+    public record Restored(AccountId id, List<String> left) {}
+
+    private final Work work;
+    private final AccountModel model;
+
+    public Archive(Work work) {
+        this.work = work;
+        this.model = work.revision().model();
+    }
+
+    /**
+     * Puts accounts aside that are locked. Their pictures do not come along.
+     *
+     * @return how many records of each sort went, as {@link Removal} counts them
+     */
+    public Map<String, Long> put(List<AccountId> ids, String rule) {
+        Accounts accounts = new Accounts(work);
+        ids.forEach(id -> put(accounts.find(id, null).orElseThrow(), rule));
+        work.session().clear();
+        return new Removal(work).remove(ids);
+    }
+
+    private void put(AccountRecord record, String rule) {
+        Map<String, Object> fields = new LinkedHashMap<>();
+        record.values().forEach((path, value) -> {
+            Field field = model.field(path).orElseThrow();
+            if (value != null && !field.type().isPicture()) {
+                fields.put(path.toString(), field.type().write(value));
+            }
+        });
+        work.sql()
+                .sql("""
+                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, display_name, password, roles, tenants, fields)
+                values (:id, :kind, :rule, :revision, :created, :modified, :name, cast(:password as text), cast(:roles as jsonb), cast(:tenants as jsonb),
+                    cast(:fields as jsonb))""")
+                .param("id", record.id().text())
+                .param("kind", record.kind())
+                .param("rule", rule)
+                .param("revision", work.revision().number())
+                .param("created", record.created().atOffset(ZoneOffset.UTC))
+                .param("modified", record.lastModified().atOffset(ZoneOffset.UTC))
+                .param("name", work.revision().projection().displayName(record))
+                .param("password", new Credentials(work).hashOf(record.id()).orElse(null))
+                .param("roles", JSON.writeValueAsString(roles(record)))
+                .param("tenants", JSON.writeValueAsString(tenants(record)))
+                .param("fields", JSON.writeValueAsString(fields))
+                .update();
+    }
+
+    private List<Given> roles(AccountRecord record) {
+        List<Given> roles = new ArrayList<>();
+        record.roles()
+                .forEach(given -> Optional.ofNullable(model.roles().get(given.role()))
+                        .ifPresent(role -> roles.add(new Given(
+                                role.number(),
+                                given.tenant() == null ? null : given.tenant().value()))));
+        return roles;
+    }
+
+    private static List<UUID> tenants(AccountRecord record) {
+        return record.tenants().stream().map(tenant -> tenant.id().value()).toList();
+    }
+
+    /** Those that were put aside last come first. */
+    public List<Archived> list(int limit) {
+        return work.sql()
+                .sql("select * from cuenta.archived order by archived_at desc, account_id desc limit ?")
+                .param(limit)
+                .query(Archive::read)
+                .list();
+    }
+
+    private static Archived read(ResultSet row, int index) throws SQLException {
+        return new Archived(
+                row.getString("account_id"),
+                row.getString("kind"),
+                row.getString("display_name"),
+                row.getString("rule"),
+                row.getObject("archived_at", OffsetDateTime.class).toInstant());
+    }
+
+    /** Drops one for good; says whether it was there. */
+    public boolean drop(String id) {
+        return work.sql()
+                        .sql("delete from cuenta.archived where account_id = ?")
+                        .param(id)
+                        .update()
+                > 0;
+    }
+
+    /**
+     * Brings an account back as the live model has it, with its id, password, roles and tenants.
+     *
+     * @throws Problem NOT_FOUND; TAKEN when somebody has one of its unique values meanwhile; CONFLICT when its kind is gone, or
+     *     it has no value for what is required now
+     */
+    public Restored restore(String id) {
+        Document document = take(id).orElseThrow(() -> Problem.of(
+                ProblemKind.NOT_FOUND,
+                "No such account was put aside. GET /v1/retention/archive lists those that were."));
+        Kind kind = Optional.ofNullable(model.kinds().get(document.kind()))
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.CONFLICT,
+                        "It was of the kind `" + document.kind() + "`, which the live model does not have."));
+        List<String> left = new ArrayList<>();
+        Map<FieldPath, @Nullable Object> values = values(document, kind, left);
+        boolean sameSort = work.revision().shape().idType().read(id).isPresent();
+        AccountId restored = new Accounts(work)
+                .insert(new NewAccount(
+                        kind, values, document.created(), document.modified(), sameSort ? new AccountId(id) : null));
+        if (document.password() != null) {
+            new Credentials(work).set(restored, document.password());
+        }
+        join(restored, document);
+        return new Restored(restored, left);
+    }
+
+    private Optional<Document> take(String id) {
+        return work.sql()
+                .sql("delete from cuenta.archived where account_id = ? returning *")
+                .param(id)
+                .query((row, index) -> new Document(
+                        row.getString("kind"),
+                        row.getObject("created_at", OffsetDateTime.class).toInstant(),
+                        row.getObject("modified_at", OffsetDateTime.class).toInstant(),
+                        row.getString("password"),
+                        JSON.readValue(row.getString("roles"), ROLES),
+                        JSON.readValue(row.getString("tenants"), TENANTS),
+                        JSON.readValue(row.getString("fields"), FIELDS)))
+                .optional();
+    }
+
+    private Map<FieldPath, @Nullable Object> values(Document document, Kind kind, List<String> left) {
+        Map<FieldPath, @Nullable Object> values = new LinkedHashMap<>();
+        document.fields().forEach((path, raw) -> {
+            Optional<Field> field = model.field(path)
+                    .filter(Field::stored)
+                    .filter(it -> kind.has(it.path().profile()));
+            Optional<Object> value =
+                    field.flatMap(it -> it.type().read(raw, it.limits()).value());
+            if (value.isPresent()) {
+                values.put(field.orElseThrow().path(), value.get());
+            } else {
+                left.add(path);
+            }
+        });
+        model.fieldsOf(kind).stream()
+                .filter(field -> field.stored() && field.required() && !values.containsKey(field.path()))
+                .forEach(field -> values.put(
+                        field.path(),
+                        field.forExisting()
+                                .orElseThrow(() -> Problem.of(
+                                        ProblemKind.CONFLICT,
+                                        "`" + field.path()
+                                                + "` is required now, and it has no value there that fits."))));
+        return values;
+    }
+
+    private void join(AccountId id, Document document) {
+        Tenants tenants = new Tenants(work);
+        document.tenants().stream()
+                .map(TenantId::new)
+                .filter(tenants::exists)
+                .forEach(tenant -> tenants.join(id, tenant));
+        RoleGrants grants = new RoleGrants(work);
+        document.roles()
+                .forEach(given -> model.roleNumbered(given.role())
+                        .filter(role -> given.tenant() == null || tenants.exists(new TenantId(given.tenant())))
+                        .ifPresent(role ->
+                                grants.give(id, role, given.tenant() == null ? null : new TenantId(given.tenant()))));
+    }
+}
