@@ -10,7 +10,15 @@
   let { field, value = $bindable(), error }: Props = $props();
 
   const id = $derived(`field-${field.path}`);
-  const help = $derived(field.description || (field.control === "list" ? "One in each line." : ""));
+  const help = $derived(
+    [
+      field.description,
+      field.control === "list" ? "One in each line." : "",
+      field.sensitivity === "secret" ? "Secret: not shown here. Left empty, it stays as it is." : "",
+    ]
+      .filter(Boolean)
+      .join(" "),
+  );
   const describedBy = $derived(error || help ? `${id}-help` : undefined);
   const shared = $derived({ id, "aria-invalid": error ? true : undefined, "aria-describedby": describedBy } as const);
   const step = $derived(field.scale ? 1 / 10 ** field.scale : 1);

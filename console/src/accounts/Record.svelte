@@ -54,6 +54,7 @@
     <RecordView
       {account}
       {ref}
+      {record}
       groups={record.groups}
       uploads={(field) => record.uploads(field)}
       onchanged={() => record.load()}

@@ -5,6 +5,7 @@
   import { valueOf } from "./fields.ts";
   import FieldValue from "./FieldValue.svelte";
   import PictureControl from "./PictureControl.svelte";
+  import type { RecordState } from "./record.svelte.ts";
 
   interface Props {
     account: Account;
@@ -12,9 +13,10 @@
     groups: { title: string; fields: Field[] }[];
     /** Whether the reader may upload the field's picture. */
     uploads: (field: Field) => boolean;
+    record: RecordState;
     onchanged: () => void;
   }
-  let { account, ref, groups, uploads, onchanged }: Props = $props();
+  let { account, ref, groups, uploads, record, onchanged }: Props = $props();
 </script>
 
 <div class="grid items-start gap-4 lg:grid-cols-2">
@@ -25,13 +27,25 @@
         {#each group.fields as field (field.path)}
           <dt class="quiet flex items-start gap-1.5">
             {field.label}
-            {#if field.sensitivity === "personal"}<Bead fill="half" label="personal" />{/if}
+            {#if field.sensitivity !== "open"}
+              <Bead fill={field.sensitivity === "secret" ? "filled" : "half"} label={field.sensitivity} />
+            {/if}
           </dt>
           <dd class="min-w-0 break-words">
             {#if uploads(field)}
               <PictureControl {field} {ref} {onchanged} />
+            {:else if record.isSealed(field)}
+              <button type="button" class="link" aria-label={`Show ${field.label}`} onclick={() => record.open(field)}
+                >Show</button
+              >
             {:else}
-              <FieldValue {field} value={valueOf(account, field)} {ref} />
+              <FieldValue
+                {field}
+                value={field.sensitivity === "secret"
+                  ? (record.opened[field.path] ?? undefined)
+                  : valueOf(account, field)}
+                {ref}
+              />
             {/if}
           </dd>
         {/each}

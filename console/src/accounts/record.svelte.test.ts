@@ -1,8 +1,22 @@
 import { describe, expect, it } from "vitest";
-import { answering, form, noor } from "../test/marea.ts";
+import { answering, field, form, noor } from "../test/marea.ts";
 import { RecordState } from "./record.svelte.ts";
 
 describe("a record", () => {
+  it("asks for a secret only when its reader does", async () => {
+    const code = field("code", { sensitivity: "secret" });
+    const calls = answering({ body: noor, etag: '"1"' }, { body: { ...noor, code: "4711" }, etag: '"1"' });
+    const record = new RecordState("1", { ...form, fields: [...form.fields, code] });
+    await record.load();
+    expect(calls[0]!.url).not.toContain("code");
+    expect(record.isSealed(code)).toBe(true);
+
+    await record.open(code);
+    expect(calls[1]!.url).toContain("fields=code");
+    expect(record.isSealed(code)).toBe(false);
+    expect(record.opened).toEqual({ code: "4711" });
+  });
+
   it("sends what changed with the version that was seen", async () => {
     const asked = answering({ body: noor, etag: '"3"' });
     const record = new RecordState("1", form);

@@ -1,7 +1,14 @@
-import { changeAccount, readAccount, removeAccount, type Account, type AccountRef } from "../api/accounts.ts";
+import {
+  changeAccount,
+  readAccount,
+  removeAccount,
+  type Account,
+  type AccountRef,
+  type Value,
+} from "../api/accounts.ts";
 import type { Field, Form } from "../api/model.ts";
 import { errorsOf, messageOf, Refused } from "../api/request.ts";
-import { bodyOf, draftOf, errorsByField, groupsOf, type Draft } from "./fields.ts";
+import { bodyOf, draftOf, errorsByField, groupsOf, valueOf, type Draft } from "./fields.ts";
 
 /** One account's record: shown, or being edited. */
 export class RecordState {
@@ -12,6 +19,8 @@ export class RecordState {
   draft = $state<Draft>({});
   errors = $state.raw<Record<string, string>>({});
   notice = $state("");
+  /** Secret values that the reader asked for, by field; null for one that is not there. */
+  opened = $state.raw<Record<string, Value | null>>({});
 
   #etag: string | null = null;
   #before: Draft = {};
@@ -33,14 +42,35 @@ export class RecordState {
     this.#form = form;
   }
 
-  /** Also the fields that are only returned when they are asked for: whoever opens a record asks. */
+  /** Also the fields that are only returned when they are asked for: whoever opens a record asks. Not for secrets. */
   async load(): Promise<void> {
     try {
-      const all = this.#form.fields.filter((field) => this.#reads(field)).map((field) => field.path);
-      this.#take(await readAccount(this.#ref, all));
+      const all = this.#form.fields.filter((field) => this.#reads(field) && field.sensitivity !== "secret");
+      this.#take(
+        await readAccount(
+          this.#ref,
+          all.map((field) => field.path),
+        ),
+      );
+      this.opened = {};
     } catch (failure) {
       this.failure = messageOf(failure);
     }
+  }
+
+  /** Shows one secret value. It is gone from the page when the record is read again. */
+  async open(field: Field): Promise<void> {
+    try {
+      const { body } = await readAccount(this.#ref, [field.path]);
+      this.opened = { ...this.opened, [field.path]: valueOf(body, field) ?? null };
+    } catch (failure) {
+      this.failure = messageOf(failure);
+    }
+  }
+
+  /** A secret that the reader may see, and has not asked for. */
+  isSealed(field: Field): boolean {
+    return field.sensitivity === "secret" && this.#reads(field) && !(field.path in this.opened);
   }
 
   edit(): void {

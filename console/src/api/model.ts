@@ -23,7 +23,7 @@ export interface Field {
   pattern?: string;
   scale: number;
   options: string[];
-  sensitivity: "open" | "personal";
+  sensitivity: "open" | "personal" | "secret";
   comparisons: string[];
   shown: boolean;
   reads: boolean;
@@ -117,7 +117,7 @@ export interface Matrix {
   fields: {
     path: string;
     label: string;
-    sensitivity: "open" | "personal";
+    sensitivity: "open" | "personal" | "secret";
     returned: string;
     cells: Record<string, { reads: boolean; writes: boolean; why: string }>;
   }[];

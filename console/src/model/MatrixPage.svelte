@@ -62,7 +62,8 @@
           <tr>
             <th scope="row" class="first static! font-mono font-normal!">
               {field.path}
-              {#if field.sensitivity === "personal"}<span class="quiet ml-1 font-sans text-xs">personal</span>{/if}
+              {#if field.sensitivity !== "open"}<span class="quiet ml-1 font-sans text-xs">{field.sensitivity}</span
+                >{/if}
             </th>
             {#each shown(found.parties) as party (party)}
               {@const cell = field.cells[party]!}

@@ -90,6 +90,8 @@ final class Installation implements AutoCloseable {
                     .putAll(Map.of(
                             "CUENTA_DOMAIN",
                             "marea.example",
+                            "CUENTA_SECRET_KEY_FILE",
+                            secretKeys().toString(),
                             "CUENTA_PORT",
                             String.valueOf(port),
                             "CUENTA_KEY_FILE",
@@ -143,6 +145,11 @@ final class Installation implements AutoCloseable {
 
     String key() {
         return read(folder.resolve("installation-key")).strip();
+    }
+
+    /** The same for all instances on the database. */
+    Path secretKeys() {
+        return Path.of("target", database, "secret-keys").toAbsolutePath();
     }
 
     String log() {
@@ -209,8 +216,17 @@ final class Installation implements AutoCloseable {
                 .strip();
     }
 
+    /** How PostgreSQL's own programs find its database. */
+    String psqlArguments() {
+        return psqlArguments(database);
+    }
+
+    private static String psqlArguments(String database) {
+        return "-h 127.0.0.1 -p " + POSTGRES + " -U cuenta -d " + database;
+    }
+
     private static String psqlCommand(String database) {
-        return "psql -h 127.0.0.1 -p " + POSTGRES + " -U cuenta -d " + database;
+        return "psql " + psqlArguments(database);
     }
 
     /** What a process said and how it ended. */

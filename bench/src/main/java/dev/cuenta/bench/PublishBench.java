@@ -14,6 +14,8 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
+import dev.cuenta.store.secret.SecretKeys;
+import dev.cuenta.store.secret.Secrets;
 import java.io.PrintStream;
 import java.time.InstantSource;
 import java.util.List;
@@ -53,7 +55,8 @@ public final class PublishBench {
     private PublishBench(HikariDataSource dataSource) {
         this.connections = new Connections(dataSource);
         this.revisions = new Revisions(connections);
-        this.live = new LiveRevisions(dataSource, connections, revisions, InstantSource.system());
+        this.live = new LiveRevisions(
+                dataSource, connections, revisions, new Secrets(SecretKeys.NONE), InstantSource.system());
         this.publisher = new Publisher(connections, revisions, live);
         this.sql = JdbcClient.create(dataSource);
     }
@@ -213,7 +216,12 @@ public final class PublishBench {
                         revision.number(),
                         Revisions.modelOf(revision),
                         model,
-                        new CountedRecords(connections, Revisions.modelOf(revision), model, rule -> Optional.empty())))
+                        new CountedRecords(
+                                connections,
+                                Revisions.modelOf(revision),
+                                model,
+                                live.secrets(),
+                                rule -> Optional.empty())))
                 .orElseGet(() -> ModelDiff.first(model));
     }
 

@@ -7,6 +7,7 @@ import dev.cuenta.cli.model.ModelCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
 import dev.cuenta.cli.sample.SampleCommand;
 import dev.cuenta.cli.sample.SeedCommand;
+import dev.cuenta.cli.secret.SecretsCommand;
 import dev.cuenta.cli.session.PasswordCommand;
 import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
@@ -55,7 +56,8 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("password", PasswordCommand.class),
                 Map.entry("sign-in", SignInCommand.class),
                 Map.entry("sign-out", SignOutCommand.class),
-                Map.entry("tenants", TenantsCommand.class));
+                Map.entry("tenants", TenantsCommand.class),
+                Map.entry("secrets", SecretsCommand.class));
     }
 
     /** The command with those of its parts that the arguments are about. */

@@ -9,6 +9,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * What an installation sets: {@code cuenta.*} properties, or {@code CUENTA_*} in the environment.
  *
  * @param keyFile where the installation key is kept; made at the first start, readable by its owner only
+ * @param secretKeyFile the keys of secret values; made with the first of these, shared by all instances
  * @param sessionLength how long a session lasts
  * @param pictureFolder where the bytes of pictures are kept; null for the database
  * @param domain under which each tenant has a subdomain, such as {@code accounts.marea.example}; null for none
@@ -17,6 +18,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 public record Settings(
         Database database,
         Path keyFile,
+        Path secretKeyFile,
         Duration sessionLength,
         @Nullable Path pictureFolder,
         @Nullable String domain) {

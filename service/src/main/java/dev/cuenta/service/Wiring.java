@@ -18,6 +18,10 @@ import dev.cuenta.store.revision.EmptyCopy;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revisions;
+import dev.cuenta.store.secret.KnownKeys;
+import dev.cuenta.store.secret.Resealing;
+import dev.cuenta.store.secret.SecretKeys;
+import dev.cuenta.store.secret.Secrets;
 import java.time.Clock;
 import javax.sql.DataSource;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
@@ -53,13 +57,29 @@ class Wiring {
     }
 
     @Bean
+    KnownKeys knownKeys(Connections connections) {
+        return new KnownKeys(connections);
+    }
+
+    @Bean
+    Secrets secrets(SecretKeys keys) {
+        return new Secrets(keys);
+    }
+
+    @Bean
+    Resealing resealing(Connections connections, Secrets secrets, KnownKeys known) {
+        return new Resealing(connections, secrets, known);
+    }
+
+    @Bean
     Revisions revisions(Connections connections) {
         return new Revisions(connections);
     }
 
     @Bean(destroyMethod = "close")
-    LiveRevisions liveRevisions(DataSource dataSource, Connections connections, Revisions revisions, Clock clock) {
-        LiveRevisions live = new LiveRevisions(dataSource, connections, revisions, clock);
+    LiveRevisions liveRevisions(
+            DataSource dataSource, Connections connections, Revisions revisions, Secrets secrets, Clock clock) {
+        LiveRevisions live = new LiveRevisions(dataSource, connections, revisions, secrets, clock);
         live.refresh();
         return live;
     }

@@ -2,6 +2,7 @@ package dev.cuenta.core.access;
 
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.Sealed;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -45,7 +46,7 @@ public final class Projection {
         Kind kind = model.kindNamed(account.kind());
         for (Field field : model.fieldsOf(kind)) {
             boolean shown = matrix.reads(parties, field) && returned(field, requested);
-            Object value = shown ? computed.value(field, account) : null;
+            Object value = shown ? value(field, account) : null;
             if (value != null) {
                 group(field.path(), json).put(field.path().name(), field.type().write(value));
             }
@@ -62,9 +63,10 @@ public final class Projection {
         return json;
     }
 
-    /** A field's value, stored or computed; for whoever has looked whether its reader may have it. */
+    /** A field's value, stored, computed or unsealed; for whoever has looked whether its reader may have it. */
     public @Nullable Object value(Field field, AccountRecord account) {
-        return computed.value(field, account);
+        Object value = computed.value(field, account);
+        return value instanceof Sealed held ? held.open() : value;
     }
 
     /** What people call the account; never empty. */
@@ -72,7 +74,7 @@ public final class Projection {
         String name = model.displayName().fill(path -> {
             Field field = model.field(path).orElse(null);
             Object value = field == null ? null : computed.value(field, account);
-            return field == null || value == null || !field.leaves()
+            return field == null || value == null || field.secret() || !field.leaves()
                     ? ""
                     : field.type().write(value);
         });

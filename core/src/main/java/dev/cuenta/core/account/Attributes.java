@@ -40,9 +40,10 @@ public final class Attributes {
         return attributes;
     }
 
-    /** A computed field can be asked about only where the database can compute it. */
+    /** A computed field can be asked about only where the database can compute it, and a secret one never. */
     private static boolean comparable(Field field) {
-        return field.compute() == null || field.compute().tree().isPresent();
+        return !field.secret()
+                && (field.compute() == null || field.compute().tree().isPresent());
     }
 
     public Optional<Attribute> find(String path) {

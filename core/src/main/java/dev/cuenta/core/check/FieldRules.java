@@ -8,6 +8,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.retention.Erasure;
@@ -273,7 +274,38 @@ final class FieldRules {
         }
     }
 
+    private void checkSecret(Field field) {
+        if (!field.secret()) {
+            return;
+        }
+        if (!field.stored() || field.type().isPicture() || field.column().is(Column.Kind.ACCOUNT)) {
+            add(
+                    FindingCode.SECRET_OF_NO_USE,
+                    field,
+                    ".sensitivity",
+                    "`" + field.path() + "` cannot be sealed: it is computed, a picture, or refers to another account.",
+                    "Use `sensitivity: personal`.");
+        }
+        if (field.returned() == Returned.ALWAYS || field.returned() == Returned.DEFAULT) {
+            add(
+                    FindingCode.SECRET_TOO_OPEN,
+                    field,
+                    ".returned",
+                    "`" + field.path() + "` is secret, and would come with every answer.",
+                    "Use `returned: request`, or leave it out: that is what secrets do.");
+        }
+        if (field.read().contains(Party.MEMBER) || field.read().contains(Party.GUEST)) {
+            add(
+                    FindingCode.SECRET_TOO_OPEN,
+                    field,
+                    ".read",
+                    "`" + field.path() + "` is secret, and every member of a tenant may read it.",
+                    "Take member and guest out of its read list.");
+        }
+    }
+
     private void checkAccess(Field field) {
+        checkSecret(field);
         boolean personal = field.sensitivity() == Sensitivity.PERSONAL;
         boolean open = field.read().contains(Party.MEMBER) || field.read().contains(Party.GUEST);
         if (personal && open && field.leaves()) {

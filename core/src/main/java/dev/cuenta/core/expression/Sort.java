@@ -51,7 +51,7 @@ public enum Sort {
             case NUMERIC -> DECIMAL;
             case BOOLEAN -> TRUTH;
             case DATE, TIMESTAMP -> MOMENT;
-            case JSON -> OTHER;
+            case JSON, BYTES -> OTHER;
         };
     }
 

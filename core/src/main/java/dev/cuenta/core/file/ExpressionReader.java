@@ -104,6 +104,9 @@ final class ExpressionReader {
         variables.put("meta.created", new Scope.Variable("meta.created", Sort.MOMENT));
         variables.put("meta.lastModified", new Scope.Variable("meta.lastModified", Sort.MOMENT));
         fields.forEach((path, field) -> {
+            if (field.secret()) {
+                return;
+            }
             Scope.Variable variable = new Scope.Variable(path.toString(), Sort.of(field.column()));
             variables.put(path.toString(), variable);
             if (profile != null && profile.equals(path.profile())) {

@@ -41,6 +41,9 @@ final class FieldReader {
     private static final Set<String> NOT_FOR_PICTURES =
             Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "erase");
 
+    /** What would have to look into a value, or write it down where everybody can read it. */
+    private static final Set<String> NOT_FOR_SECRETS = Set.of("default", "existing", "uniqueness", "signIn", "search");
+
     /** An expression as it stands in the file; it can be read when all fields are known. */
     record Written(FieldPath field, Use use, Element element) {}
 
@@ -117,6 +120,11 @@ final class FieldReader {
         } else if (type.isPicture()) {
             section.notHere(NOT_FOR_PICTURES, "means nothing for a picture: it is uploaded by itself.");
         }
+        Sensitivity sensitivity = sensitivity(section);
+        boolean secret = sensitivity == Sensitivity.SECRET;
+        if (secret) {
+            section.notHere(NOT_FOR_SECRETS, "means nothing for a secret field: nobody could look into it.");
+        }
         Field field = new Field(
                 path,
                 type,
@@ -132,11 +140,11 @@ final class FieldReader {
                 section.take("search").flatMap(Element::flag).orElse(false),
                 section.take("returned")
                         .flatMap(element -> element.oneOf(Returned.class))
-                        .orElse(Returned.DEFAULT),
+                        .orElse(secret ? Returned.REQUEST : Returned.DEFAULT),
                 computed ? Mutability.READ_ONLY : mutability(section),
-                sensitivity(section),
-                parties("read", section).orElse(readByDefault),
-                computed ? Set.of() : parties("write", section).orElse(writeByDefault),
+                sensitivity,
+                parties("read", section).orElse(secret ? Set.of() : readByDefault),
+                computed ? Set.of() : parties("write", section).orElse(secret ? Set.of() : writeByDefault),
                 erase(type, limits, section),
                 presentation(path, section));
         section.notSupported("confirm");
@@ -211,16 +219,9 @@ final class FieldReader {
     }
 
     private static Sensitivity sensitivity(Section section) {
-        Optional<Element> element = section.take("sensitivity");
-        if (element.flatMap(Element::scalar).filter("secret"::equals).isPresent()) {
-            element.get()
-                    .report(
-                            FindingCode.NOT_SUPPORTED,
-                            "`sensitivity: secret` is not supported yet: the value would not be encrypted.",
-                            "Use `personal` with `returned: never`, or leave the field out for now.");
-            return Sensitivity.PERSONAL;
-        }
-        return element.flatMap(given -> given.oneOf(Sensitivity.class)).orElse(Sensitivity.OPEN);
+        return section.take("sensitivity")
+                .flatMap(given -> given.oneOf(Sensitivity.class))
+                .orElse(Sensitivity.OPEN);
     }
 
     private @Nullable Object existing(FieldPath path, FieldType type, Limits limits, Section section) {

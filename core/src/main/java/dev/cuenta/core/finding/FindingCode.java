@@ -37,6 +37,8 @@ public enum FindingCode {
     PHONE_AS_NUMBER(WARNING, "A telephone number kept as a number loses its leading zeros and its plus."),
     UNBOUNDED_TEXT(NOTE, "Without a limit, one person can store megabytes."),
     PERSONAL_TOO_OPEN(WARNING, "A personal field is readable by people who have no part in it."),
+    SECRET_TOO_OPEN(ERROR, "A secret that comes with every answer, or to people who have no part in it, is none."),
+    SECRET_OF_NO_USE(ERROR, "Only what is stored, and means something by itself, can be sealed."),
     HIDDEN_DISPLAY_NAME(
             ERROR,
             "The display name is shown to everyone who sees the account, so it would give the hidden field away."),

@@ -87,6 +87,11 @@ public record Field(
         return existingFrom != null || forExisting().isPresent();
     }
 
+    /** Whether its values are sealed where they are stored. */
+    public boolean secret() {
+        return sensitivity == Sensitivity.SECRET;
+    }
+
     /** The field with its expressions, which can be read only when all fields are known. */
     public Field with(@Nullable Expression newCompute, @Nullable Expression newExistingFrom) {
         return new Field(

@@ -54,7 +54,8 @@ public record Service(
     private static Set<FieldPath> resolved(Set<String> names, AccountModel model) {
         Set<FieldPath> fields = new LinkedHashSet<>();
         for (FieldPath path : model.fields().keySet()) {
-            if (names.contains(path.toString()) || names.contains(wildcard(path))) {
+            boolean secret = model.field(path).orElseThrow().secret();
+            if (names.contains(path.toString()) || (!secret && names.contains(wildcard(path)))) {
                 fields.add(path);
             }
         }

@@ -105,7 +105,7 @@ public final class Conversion {
                 value instanceof LocalDate day
                         ? day + "T00:00:00Z"
                         : value.toString().strip();
-            case JSON -> value;
+            case JSON, BYTES -> value;
         };
     }
 

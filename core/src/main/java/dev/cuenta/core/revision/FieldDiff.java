@@ -51,6 +51,7 @@ final class FieldDiff {
                     0,
                     false));
         }
+        secrecy(before, after);
         values(before, after);
         required(before, after);
         uniqueness(before, after);
@@ -87,6 +88,24 @@ final class FieldDiff {
                     0,
                     false));
         }
+    }
+
+    private void secrecy(Field before, Field after) {
+        if (before.secret() == after.secret()) {
+            return;
+        }
+        long values = stored.values(before);
+        String consequence = after.secret()
+                ? "Its values are sealed. Open as they were they stay kept aside, until they are swept: cuenta model sweep"
+                : "Its values lie open in the database from then on.";
+        changes.add(Change.of(
+                        ChangeKind.SECRECY_CHANGED,
+                        after.path(),
+                        values == 0 ? Effect.INSTANT : Effect.BACKFILL,
+                        "`" + after.path() + "` is " + (after.secret() ? "secret." : "secret no more."),
+                        values == 0 ? "No record holds a value." : consequence)
+                .touching(values)
+                .toAllowIf(values > 0 && !after.secret()));
     }
 
     private void moved(Field before, Field after) {
@@ -208,7 +227,7 @@ final class FieldDiff {
 
     /** As far as a reader of the model may see them: a value that never leaves does not leave here either. */
     private static List<String> shown(Field before, Field after, List<String> examples) {
-        if (!before.leaves() || !after.leaves()) {
+        if (!before.leaves() || !after.leaves() || before.secret() || after.secret()) {
             return List.of();
         }
         boolean open = before.sensitivity() == Sensitivity.OPEN && after.sensitivity() == Sensitivity.OPEN;

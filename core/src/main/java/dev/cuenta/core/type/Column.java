@@ -16,6 +16,8 @@ public record Column(Kind kind, int precision, int scale, boolean many) {
         TIMESTAMP(java.time.Instant.class),
         /** Any JSON value: Map, List, String, Boolean, Long or BigDecimal. */
         JSON(Object.class),
+        /** What is sealed. */
+        BYTES(byte[].class),
         /** The id of an account, whose column type follows the model's id scheme; as a text here. */
         ACCOUNT(String.class);
 

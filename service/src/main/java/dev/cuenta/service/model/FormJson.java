@@ -18,6 +18,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** What a caller's forms, lists and filters are made from. Fields that concern the caller in no way are left out. */
@@ -109,7 +110,7 @@ final class FormJson {
         json.put("sensitivity", ModelJson.word(field.sensitivity()));
         json.put(
                 "comparisons",
-                field.type().comparisons().stream()
+                (field.secret() ? Stream.<Comparison>empty() : field.type().comparisons().stream())
                         .sorted()
                         .map(Comparison::toString)
                         .toList());

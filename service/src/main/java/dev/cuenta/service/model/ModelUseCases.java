@@ -118,7 +118,7 @@ final class ModelUseCases {
     }
 
     private CountedRecords counted(AccountModel model, AccountModel next) {
-        return new CountedRecords(connections, model, next, this::taken);
+        return new CountedRecords(connections, model, next, live.secrets(), this::taken);
     }
 
     private Optional<Long> taken(RetentionRule rule) {

@@ -191,6 +191,8 @@ final class OpenApi {
                 object(Map.of("targetMillis", Map.of("type", "integer")), List.of("targetMillis")),
                 "200",
                 JSON_OBJECT);
+        add("/v1/secrets/keys", "get", "Which keys seal secret values", null, "200", JSON_OBJECT);
+        add("/v1/secrets/rotations", "post", "Make another key, and seal anew", null, "202", JSON_OBJECT);
         add("/v1/adoptions", "get", "Other programs' rows that became accounts, by source", null, "200", JSON_OBJECT);
         add(
                 "/v1/adoptions/{source}",

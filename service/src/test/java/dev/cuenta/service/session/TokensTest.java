@@ -31,6 +31,7 @@ class TokensTest {
         Settings settings = new Settings(
                 new Settings.Database("jdbc:postgresql://127.0.0.1/cuenta", "cuenta", "tide-table"),
                 file,
+                folder.resolve("data/secret-keys"),
                 Duration.ofHours(1),
                 null,
                 null);

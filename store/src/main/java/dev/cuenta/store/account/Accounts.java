@@ -61,7 +61,7 @@ public final class Accounts {
                 ? Ids.next(work, shape.idType())
                 : shape.idType().read(account.id().text()).orElseThrow();
         Object key = shape.idType() == shape.keyType() ? id : Ids.next(work, shape.keyType());
-        Map<FieldPath, @Nullable Object> values = referring(account.values());
+        Map<FieldPath, @Nullable Object> values = stored(key, account.values());
         Map<String, @Nullable Object> record = valuesOf(null, values);
         record.put(shape.idColumn(), id);
         record.put("id", key);
@@ -76,13 +76,17 @@ public final class Accounts {
         return given;
     }
 
-    /** References by a former id become those by the present one. */
-    private Map<FieldPath, @Nullable Object> referring(Map<FieldPath, @Nullable Object> values) {
-        Map<FieldPath, @Nullable Object> referring = new LinkedHashMap<>(values);
-        values.forEach((path, value) -> model.field(path)
-                .filter(field -> value != null && field.column().is(Column.Kind.ACCOUNT))
-                .ifPresent(field -> referring.put(path, presentId(field, (String) value))));
-        return referring;
+    /** References by a former id become those by the present one; what is secret is sealed. */
+    private Map<FieldPath, @Nullable Object> stored(Object key, Map<FieldPath, @Nullable Object> values) {
+        Map<FieldPath, @Nullable Object> stored = new LinkedHashMap<>(values);
+        values.forEach((path, value) -> model.field(path).ifPresent(field -> {
+            if (field.secret()) {
+                stored.put(path, work.secrets().seal(field, key, value));
+            } else if (value != null && field.column().is(Column.Kind.ACCOUNT)) {
+                stored.put(path, presentId(field, (String) value));
+            }
+        }));
+        return stored;
     }
 
     private String presentId(Field field, String id) {
@@ -203,7 +207,7 @@ public final class Accounts {
         account.put("version", before.version() + 1);
         account.put("lastModifiedAt", now.truncatedTo(ChronoUnit.MICROS));
         for (Map.Entry<String, Map<FieldPath, @Nullable Object>> group :
-                byProfile(referring(values)).entrySet()) {
+                byProfile(stored(key, values)).entrySet()) {
             Map<String, @Nullable Object> target = group.getKey().isEmpty()
                     ? account
                     : (Map<String, @Nullable Object>) work.session().find(Shape.table(group.getKey()), key);

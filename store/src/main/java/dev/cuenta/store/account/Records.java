@@ -77,19 +77,19 @@ final class Records {
     private AccountRecord record(@Nullable Object[] row) {
         Map<String, Object> account = (Map<String, Object>) row[0];
         Map<FieldPath, @Nullable Object> values = new LinkedHashMap<>();
+        Object key = required(account, "id");
         model.ownFields().stream()
                 .filter(Field::stored)
-                .forEach(field ->
-                        values.put(field.path(), account.get(field.path().name())));
+                .forEach(field -> values.put(field.path(), value(field, key, account)));
         for (int i = 0; i < profiles.size(); i++) {
             Map<String, Object> profile = (Map<String, Object>) row[i + 1];
             for (Field field : profile == null ? List.<Field>of() : model.fieldsOfProfile(profiles.get(i))) {
-                values.put(field.path(), profile.get(field.path().name()));
+                values.put(field.path(), value(field, key, profile));
             }
         }
         AccountId id =
                 new AccountId(String.valueOf(account.get(work.revision().shape().idColumn())));
-        work.keys().remember(id, required(account, "id"));
+        work.keys().remember(id, key);
         return new AccountRecord(
                 id,
                 (String) required(account, "kind"),
@@ -100,6 +100,11 @@ final class Records {
                 (Instant) required(account, "lastModifiedAt"),
                 (Instant) account.get("anonymisedAt"),
                 (Long) required(account, "version"));
+    }
+
+    private @Nullable Object value(Field field, Object key, Map<String, Object> record) {
+        Object value = record.get(field.path().name());
+        return value instanceof byte[] bytes ? work.secrets().stored(field, key, bytes) : value;
     }
 
     private static Object required(Map<String, Object> account, String attribute) {

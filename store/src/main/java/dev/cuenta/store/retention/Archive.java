@@ -15,6 +15,7 @@ import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.secret.SealedValue;
 import dev.cuenta.store.tenant.Tenants;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -22,6 +23,7 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -39,6 +41,7 @@ public final class Archive {
             .enable(DeserializationFeature.USE_LONG_FOR_INTS)
             .build();
     private static final TypeReference<Map<String, Object>> FIELDS = new TypeReference<>() {};
+    private static final TypeReference<Map<String, String>> SECRETS = new TypeReference<>() {};
     private static final TypeReference<List<Given>> ROLES = new TypeReference<>() {};
     private static final TypeReference<List<UUID>> TENANTS = new TypeReference<>() {};
 
@@ -52,7 +55,9 @@ public final class Archive {
             @Nullable String password,
             List<Given> roles,
             List<UUID> tenants,
-            Map<String, Object> fields) {}
+            Map<String, Object> fields,
+            @Nullable String key,
+            Map<String, String> secrets) {}
 
     /**
      * What came back of an account.
@@ -83,17 +88,21 @@ public final class Archive {
 
     private void put(AccountRecord record, String rule) {
         Map<String, Object> fields = new LinkedHashMap<>();
+        Map<String, String> secrets = new LinkedHashMap<>();
         record.values().forEach((path, value) -> {
             Field field = model.field(path).orElseThrow();
-            if (value != null && !field.type().isPicture()) {
+            if (value instanceof SealedValue held) {
+                secrets.put(path.toString(), Base64.getEncoder().encodeToString(held.bytes()));
+            } else if (value != null && !field.type().isPicture()) {
                 fields.put(path.toString(), field.type().write(value));
             }
         });
         work.sql()
                 .sql("""
-                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, display_name, password, roles, tenants, fields)
+                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, display_name, password, roles, tenants, fields,
+                    account_key, secrets)
                 values (:id, :kind, :rule, :revision, :created, :modified, :name, cast(:password as text), cast(:roles as jsonb), cast(:tenants as jsonb),
-                    cast(:fields as jsonb))""")
+                    cast(:fields as jsonb), :key, cast(:secrets as jsonb))""")
                 .param("id", record.id().text())
                 .param("kind", record.kind())
                 .param("rule", rule)
@@ -105,6 +114,8 @@ public final class Archive {
                 .param("roles", JSON.writeValueAsString(roles(record)))
                 .param("tenants", JSON.writeValueAsString(tenants(record)))
                 .param("fields", JSON.writeValueAsString(fields))
+                .param("key", work.keys().of(record.id()).toString())
+                .param("secrets", JSON.writeValueAsString(secrets))
                 .update();
     }
 
@@ -187,7 +198,9 @@ public final class Archive {
                         row.getString("password"),
                         JSON.readValue(row.getString("roles"), ROLES),
                         JSON.readValue(row.getString("tenants"), TENANTS),
-                        JSON.readValue(row.getString("fields"), FIELDS)))
+                        JSON.readValue(row.getString("fields"), FIELDS),
+                        row.getString("account_key"),
+                        JSON.readValue(row.getString("secrets"), SECRETS)))
                 .optional();
     }
 
@@ -205,6 +218,12 @@ public final class Archive {
                 left.add(path);
             }
         });
+        document.secrets()
+                .forEach((path, text) -> model.field(path)
+                        .filter(field -> field.secret() && kind.has(field.path().profile()))
+                        .ifPresentOrElse(
+                                field -> values.put(field.path(), opened(field, document, text)),
+                                () -> left.add(path)));
         model.fieldsOf(kind).stream()
                 .filter(field -> field.stored() && field.required() && !values.containsKey(field.path()))
                 .forEach(field -> values.put(
@@ -215,6 +234,15 @@ public final class Archive {
                                         "`" + field.path()
                                                 + "` is required now, and it has no value there that fits."))));
         return values;
+    }
+
+    /** It is sealed again for the account that comes back. */
+    private @Nullable Object opened(Field field, Document document, String text) {
+        return work.secrets()
+                .stored(
+                        field,
+                        String.valueOf(document.key()),
+                        Base64.getDecoder().decode(text));
     }
 
     private void join(AccountId id, Document document) {

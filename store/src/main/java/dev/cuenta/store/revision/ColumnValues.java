@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -43,6 +44,7 @@ final class ColumnValues {
                 OffsetDateTime moment = row.getObject(position, OffsetDateTime.class);
                 yield moment == null ? null : moment.toInstant();
             }
+            case BYTES -> row.getBytes(position);
             case JSON -> {
                 String text = row.getString(position);
                 yield text == null ? null : JSON.readValue(text, Object.class);
@@ -75,6 +77,8 @@ final class ColumnValues {
             json.setType("jsonb");
             json.setValue(JSON.writeValueAsString(value));
             statement.setObject(position, json);
+        } else if (value instanceof byte[] bytes) {
+            statement.setBytes(position, bytes);
         } else if (column.kind() == Column.Kind.ACCOUNT) {
             statement.setObject(position, id((String) value));
         } else {
@@ -96,6 +100,9 @@ final class ColumnValues {
         if (column.kind() == Column.Kind.JSON) {
             return JSON.writeValueAsString(value);
         }
+        if (value instanceof byte[] bytes) {
+            return "\\x" + HexFormat.of().formatHex(bytes);
+        }
         if (value instanceof List<?> items) {
             StringBuilder array = new StringBuilder("{");
             for (Object item : items) {
@@ -111,7 +118,7 @@ final class ColumnValues {
 
     private static String elementType(Column.Kind kind) {
         return switch (kind) {
-            case TEXT, ACCOUNT, JSON -> "varchar";
+            case TEXT, ACCOUNT, JSON, BYTES -> "varchar";
             case BIGINT -> "int8";
             case NUMERIC -> "numeric";
             case BOOLEAN -> "bool";

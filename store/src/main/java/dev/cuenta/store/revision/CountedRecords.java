@@ -9,6 +9,9 @@ import dev.cuenta.core.revision.Renames;
 import dev.cuenta.core.revision.StoredRecords;
 import dev.cuenta.core.type.Outcome;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.secret.Secrets;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -24,6 +27,7 @@ public final class CountedRecords implements StoredRecords {
     private final Connections connections;
     private final Shape shape;
     private final AccountModel next;
+    private final Secrets secrets;
     private final Function<RetentionRule, Optional<Long>> taken;
 
     /**
@@ -35,10 +39,12 @@ public final class CountedRecords implements StoredRecords {
             Connections connections,
             AccountModel live,
             AccountModel next,
+            Secrets secrets,
             Function<RetentionRule, Optional<Long>> taken) {
         this.connections = connections;
         this.shape = new Shape(live);
         this.next = next;
+        this.secrets = secrets;
         this.taken = taken;
     }
 
@@ -110,7 +116,9 @@ public final class CountedRecords implements StoredRecords {
     /** What SQL can count, it counts; what only the type can judge is read value by value. */
     @Override
     public Misfits misfits(Field before, Field after) {
-        boolean sameForm = before.type().equals(after.type())
+        boolean sameForm = !before.secret()
+                && !after.secret()
+                && before.type().equals(after.type())
                 && before.column().equals(after.column())
                 && Objects.equals(before.limits().pattern(), after.limits().pattern())
                 && before.limits().maxBytes() <= after.limits().maxBytes();
@@ -140,14 +148,22 @@ public final class CountedRecords implements StoredRecords {
     private Misfits judged(Field before, Field after) {
         Judged judged = new Judged(before, after);
         connections.together(sql -> {
-            sql.sql("select " + column(before) + " from " + table(before) + " where " + column(before) + " is not null")
+            sql.sql("select " + column(before) + ", cast(" + Ddl.keyOf(before) + " as text) from " + table(before)
+                            + " where " + column(before) + " is not null")
                     .withFetchSize(PAGE)
                     .query(row -> {
-                        judged.judge(Objects.requireNonNull(ColumnValues.get(row, 1, before.column())));
+                        judged.judge(opened(before, row));
                     });
             return judged;
         });
         return new Misfits(judged.refused, judged.rewritten, judged.examples);
+    }
+
+    private Object opened(Field field, ResultSet row) throws SQLException {
+        Object stored = Objects.requireNonNull(ColumnValues.get(row, 1, Shape.stored(field)));
+        return stored instanceof byte[] bytes
+                ? secrets.stored(field, row.getString(2), bytes).open()
+                : stored;
     }
 
     private static final class Judged {
@@ -177,6 +193,9 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long returning(Field before, Field after) {
+        if (after.secret()) {
+            return 0; // no two sealed values can be compared
+        }
         return connections
                 .each(sql -> new KeptColumns(sql).fitting(after, shape))
                 .map(name -> count("select count(*) from " + table(after) + " where "

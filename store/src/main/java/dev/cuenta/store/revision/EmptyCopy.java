@@ -5,6 +5,8 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.ModelDiff;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.Migrations;
+import dev.cuenta.store.secret.SecretKeys;
+import dev.cuenta.store.secret.Secrets;
 import java.time.InstantSource;
 import java.util.function.Function;
 import javax.sql.DataSource;
@@ -51,7 +53,7 @@ public final class EmptyCopy {
         Migrations.run(database);
         Connections there = new Connections(database);
         Revisions revisions = new Revisions(there);
-        try (LiveRevisions live = new LiveRevisions(database, there, revisions, clock)) {
+        try (LiveRevisions live = new LiveRevisions(database, there, revisions, new Secrets(SecretKeys.NONE), clock)) {
             Publisher publisher = new Publisher(there, revisions, live);
             publisher.begin(
                     0,

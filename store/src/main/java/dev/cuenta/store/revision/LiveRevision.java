@@ -4,6 +4,7 @@ import dev.cuenta.core.access.AccessMatrix;
 import dev.cuenta.core.access.Admission;
 import dev.cuenta.core.access.Projection;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.store.secret.Secrets;
 import java.sql.SQLException;
 import java.time.InstantSource;
 import java.util.Set;
@@ -33,6 +34,7 @@ public final class LiveRevision {
     private final Admission admission;
     private final Projection projection;
     private final SessionFactory factory;
+    private final Secrets secrets;
     /** Users, and one more until the revision is retired; at 0 the factory is closed. */
     private final AtomicInteger users = new AtomicInteger(1);
 
@@ -46,12 +48,14 @@ public final class LiveRevision {
             Revision revision,
             Shape shape,
             SessionFactory factory,
+            Secrets secrets,
             InstantSource clock,
             UnaryOperator<LiveRevision> renewed) {
         this.revision = revision;
         this.model = shape.model();
         this.shape = shape;
         this.renewed = renewed;
+        this.secrets = secrets;
         this.matrix = new AccessMatrix(model);
         this.admission = new Admission(model, matrix);
         this.projection = new Projection(model, matrix, clock);
@@ -68,6 +72,10 @@ public final class LiveRevision {
 
     public AccountModel model() {
         return model;
+    }
+
+    Secrets secrets() {
+        return secrets;
     }
 
     public Shape shape() {

@@ -3,6 +3,7 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.secret.Secrets;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
@@ -30,6 +31,7 @@ public final class LiveRevisions implements AutoCloseable {
     private final DataSource dataSource;
     private final Connections connections;
     private final Revisions revisions;
+    private final Secrets secrets;
     private final InstantSource clock;
     private final UUID instance = UUID.randomUUID();
     private final AtomicReference<@Nullable LiveRevision> current = new AtomicReference<>();
@@ -39,8 +41,14 @@ public final class LiveRevisions implements AutoCloseable {
     /** Swapped out but perhaps still in use. */
     private final List<LiveRevision> retired = new CopyOnWriteArrayList<>();
 
-    /** @param clock tells computed fields what time it is */
-    public LiveRevisions(DataSource dataSource, Connections connections, Revisions revisions, InstantSource clock) {
+    /**
+     * None at first; {@link #refresh} looks for the live one.
+     *
+     * @param clock tells computed fields what time it is
+     */
+    public LiveRevisions(
+            DataSource dataSource, Connections connections, Revisions revisions, Secrets secrets, InstantSource clock) {
+        this.secrets = secrets;
         this.dataSource = dataSource;
         this.connections = connections;
         this.revisions = revisions;
@@ -73,6 +81,11 @@ public final class LiveRevisions implements AutoCloseable {
                 return revision;
             }
         }
+    }
+
+    /** What seals and opens this installation's secret values. */
+    public Secrets secrets() {
+        return secrets;
     }
 
     /** Whether there is a live revision at all. */
@@ -147,7 +160,7 @@ public final class LiveRevisions implements AutoCloseable {
 
     private LiveRevision revision(Revision revision, Layout layout) {
         Shape shape = new Shape(Revisions.modelOf(revision), layout);
-        return new LiveRevision(revision, shape, factory(shape), clock, this::renewed);
+        return new LiveRevision(revision, shape, factory(shape), secrets, clock, this::renewed);
     }
 
     /** A request that began under a revision ends under it: only the names of its columns may have changed. */

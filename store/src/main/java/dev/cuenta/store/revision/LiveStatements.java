@@ -2,11 +2,15 @@ package dev.cuenta.store.revision;
 
 import static dev.cuenta.store.revision.Shape.quoted;
 
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.revision.Conversion;
-import dev.cuenta.core.type.Column;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.secret.Secrets;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
@@ -23,10 +27,13 @@ final class LiveStatements implements Statements {
     private final Shape shape;
     private final JdbcClient sql;
     private final Connections connections;
+    private final Secrets secrets;
     private final Runnable control;
 
     /** @param control is asked between batches, and throws when somebody wants the publish to stop */
-    LiveStatements(int number, Shape shape, JdbcClient sql, Connections connections, Runnable control) {
+    LiveStatements(
+            int number, Shape shape, JdbcClient sql, Connections connections, Secrets secrets, Runnable control) {
+        this.secrets = secrets;
         this.number = number;
         this.shape = shape;
         this.sql = sql;
@@ -145,7 +152,6 @@ final class LiveStatements implements Statements {
 
     private Batch convert(Twin twin, String after, int most, JdbcClient together) {
         String key = Ddl.keyOf(twin.field());
-        Column column = twin.formerField().column();
         List<Stored> stored = together.sql(
                         "select cast(%1$s as text) as stored_key, %2$s, %7$s from %3$s where %1$s > cast(? as %4$s) and (%2$s is not null or %7$s is not null) and %5$s is null order by %1$s limit %6$d for update"
                                 .formatted(
@@ -157,14 +163,24 @@ final class LiveStatements implements Statements {
                                         most,
                                         twin.originals()))
                 .param(after)
-                .query((row, index) -> new Stored(
-                        row.getString(1),
-                        ColumnValues.get(row, 2, column),
-                        ColumnValues.get(row, 3, twin.field().column())))
+                .query((row, index) ->
+                        new Stored(row.getString(1), opened(twin.formerField(), row, 2), opened(twin.field(), row, 3)))
                 .list();
         write(twin, stored, key, together);
         return new Batch(
                 stored.size() < most ? null : stored.get(stored.size() - 1).key(), stored.size());
+    }
+
+    private @Nullable Object opened(Field field, ResultSet row, int position) throws SQLException {
+        Object stored = ColumnValues.get(row, position, Shape.stored(field));
+        return stored instanceof byte[] bytes
+                ? secrets.stored(field, row.getString(1), bytes).open()
+                : stored;
+    }
+
+    private String text(Field field, String key, Object value) {
+        Object stored = field.secret() ? Objects.requireNonNull(secrets.seal(field, key, value)) : value;
+        return ColumnValues.text(Shape.stored(field), stored);
     }
 
     private void write(Twin twin, List<Stored> stored, String key, JdbcClient together) {
@@ -176,7 +192,7 @@ final class LiveStatements implements Statements {
                     .orElse(each.value() == null ? null : otherwise);
             if (value != null) {
                 keys.add(each.key());
-                values.add(ColumnValues.text(twin.field().column(), value));
+                values.add(text(twin.field(), each.key(), value));
             }
         }
         together.sql("set local cuenta.filling = 'on'").update();

@@ -5,12 +5,17 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.Column;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Tells Hibernate about the model's tables: entities without a class, whose records are maps from attribute to value. The
  * mapping must say metadata-complete, or Hibernate looks for a class of the entity's name.
  */
 final class MappingXml {
+    /** Sorts of columns for which Hibernate knows no Java type. */
+    private static final Set<Column.Kind> BY_COLUMN_TYPE =
+            Set.of(Column.Kind.JSON, Column.Kind.ACCOUNT, Column.Kind.BYTES);
+
     private final StringBuilder xml =
             new StringBuilder("<entity-mappings xmlns=\"http://www.hibernate.org/xsd/orm/mapping\" version=\"7.0\">\n");
     private final Shape shape;
@@ -50,9 +55,9 @@ final class MappingXml {
     }
 
     private void field(Field field) {
-        Column column = field.column();
+        Column column = Shape.stored(field);
         String name = field.path().name();
-        if (column.many() || column.kind() == Column.Kind.JSON || column.kind() == Column.Kind.ACCOUNT) {
+        if (column.many() || BY_COLUMN_TYPE.contains(column.kind())) {
             xml.append(
                     "<basic name=\"%s\"><column name=\"%s\"/><type value=\"%s\"><parameters name=\"%s\" value=\"%s\"/></type></basic>\n"
                             .formatted(

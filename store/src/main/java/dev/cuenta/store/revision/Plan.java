@@ -174,7 +174,8 @@ final class Plan {
     }
 
     private boolean converts(Same same) {
-        return !same.before().column().equals(same.after().column())
+        return same.before().secret() != same.after().secret()
+                || !same.before().column().equals(same.after().column())
                 || (changesIds() && same.after().column().is(Column.Kind.ACCOUNT))
                 || changes.stream()
                         .anyMatch(change -> OF_VALUES.contains(change.kind())

@@ -162,7 +162,7 @@ public final class Publisher {
     }
 
     private LiveStatements statements(Plan plan, JdbcClient sql, Runnable control) {
-        return new LiveStatements(plan.number(), plan.shape(), sql, connections, control);
+        return new LiveStatements(plan.number(), plan.shape(), sql, connections, live.secrets(), control);
     }
 
     private void run(Step step, Steps steps, int number, JdbcClient sql) {

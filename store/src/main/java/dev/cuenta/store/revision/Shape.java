@@ -163,8 +163,13 @@ public final class Shape {
                 .findFirst();
     }
 
+    /** How the field's values are kept: as its type says, or sealed. */
+    static Column stored(Field field) {
+        return field.secret() ? new Column(Column.Kind.BYTES, 0, 0, false) : field.column();
+    }
+
     public String type(Field field) {
-        var column = field.column();
+        var column = stored(field);
         String one = switch (column.kind()) {
             // Hibernate reads arrays of varchar; lengths stand in checks for both.
             case TEXT -> column.many() ? "varchar" : "text";
@@ -174,6 +179,7 @@ public final class Shape {
             case DATE -> "date";
             case TIMESTAMP -> "timestamptz";
             case JSON -> "jsonb";
+            case BYTES -> "bytea";
             case ACCOUNT -> idType().sql();
         };
         return column.many() ? one + "[]" : one;
@@ -181,7 +187,7 @@ public final class Shape {
 
     /** What a unique field's values are compared by. */
     public static String comparable(Field field, String expression) {
-        return field.limits().caseExact() || !field.column().is(Column.Kind.TEXT)
+        return field.limits().caseExact() || !stored(field).is(Column.Kind.TEXT)
                 ? expression
                 : "cuenta.normal_form(" + expression + ")";
     }
@@ -195,6 +201,9 @@ public final class Shape {
 
     /** The field's rules for a column that is called otherwise. */
     static List<Check> checks(Field field, String columnName) {
+        if (field.secret()) {
+            return List.of();
+        }
         List<Check> checks = new ArrayList<>();
         String column = quoted(columnName);
         boolean many = field.column().many();

@@ -154,7 +154,8 @@ final class Steps {
     }
 
     private void giveBack(Plan.Same same) {
-        if (!same.before().limits().equals(same.after().limits())) {
+        if (!same.after().secret()
+                && !same.before().limits().equals(same.after().limits())) {
             String column = whereabouts.now(same);
             kept.fitting(same.after(), ddl.shape())
                     .ifPresent(aside -> statements.walk(

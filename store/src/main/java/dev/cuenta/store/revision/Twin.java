@@ -160,6 +160,9 @@ final class Twin {
         if (from.column().is(Column.Kind.ACCOUNT) && to.column().is(Column.Kind.ACCOUNT)) {
             return shapeFrom.idType() == shapeTo.idType() ? expression : shapeTo.idOfFormer(expression);
         }
+        if (from.secret() || to.secret()) {
+            return "null";
+        }
         boolean judged = !to.type().equals(from.type())
                 && List.of("email", "phone", "url").contains(to.type().name());
         if (judged || from.column().many() != to.column().many()) {

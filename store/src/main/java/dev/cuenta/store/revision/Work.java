@@ -1,6 +1,7 @@
 package dev.cuenta.store.revision;
 
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.secret.Secrets;
 import org.hibernate.Session;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -26,6 +27,10 @@ public final class Work {
 
     public Keys keys() {
         return keys;
+    }
+
+    public Secrets secrets() {
+        return revision.secrets();
     }
 
     /** Reads and writes the fixed tables. Account records that were changed must have been flushed before. */

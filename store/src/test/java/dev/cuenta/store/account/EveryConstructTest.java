@@ -47,7 +47,8 @@ class EveryConstructTest {
              "person": {"givenName": "Noor", "familyName": "Haddad", "bornOn": "1990-02-28", "about": "Two\\nlines",
                         "homepage": "https://noor.example/", "links": ["https://a.example/", "https://b.example/"], "nicknames": ["Nou", "N\\"o,o{r}"]},
              "mooring": {"berth": "B07", "boatLength": 12.5, "credit": -3.25, "gateCode": "4711", "pontoons": ["south", "north"],
-                         "visits": ["2026-01-02", "2026-03-04"], "depths": [2.5, 3], "keys": [7, 12], "seen": ["2026-11-23T09:30:00.123456Z"]}}""";
+                         "visits": ["2026-01-02", "2026-03-04"], "depths": [2.5, 3], "keys": [7, 12], "seen": ["2026-11-23T09:30:00.123456Z"],
+                         "radioLicence": "MMSI 224000999", "lockCodes": [4711, 815]}}""";
 
     private TestDatabase database;
 
@@ -85,6 +86,8 @@ class EveryConstructTest {
                 .hasToString(
                         "{berth=B07, boatLength=12.50, credit=-3.25, pontoons=[south, north], visits=[2026-01-02, 2026-03-04], depths=[2.5, 3.0], keys=[7, 12], seen=[2026-11-23T09:30:00.123456Z]}");
         assertThat(read(noor, Set.of("seenAt"))).containsEntry("seenAt", "2026-11-23T09:30:00Z");
+        assertThat(read(noor, Set.of("mooring.radioLicence", "mooring.lockCodes")))
+                .containsEntry("mooring", Map.of("radioLicence", "MMSI 224000999", "lockCodes", List.of(4711L, 815L)));
     }
 
     @ParameterizedTest
@@ -101,6 +104,7 @@ class EveryConstructTest {
                 "mooring.visits eq \"2026-03-04\"       | 1",
                 "mooring.depths eq 2.5                  | 1",
                 "preferences pr                         | 1",
+                "not (mooring.seen pr)                  | 0",
                 "person.portrait pr                     | 0",
                 "person.card pr                         | 1",
                 "not (skipper pr)                       | 1",

@@ -12,6 +12,7 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
+import dev.cuenta.store.secret.Secrets;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -28,6 +29,7 @@ public final class TestDatabase implements AutoCloseable {
     private final HikariDataSource dataSource;
     private final Connections connections;
     private final Revisions revisions;
+    private final TestKeys keys = new TestKeys();
     private final LiveRevisions live;
 
     private final String name;
@@ -41,7 +43,7 @@ public final class TestDatabase implements AutoCloseable {
         Migrations.run(dataSource);
         connections = new Connections(dataSource);
         revisions = new Revisions(connections);
-        live = new LiveRevisions(dataSource, connections, revisions, InstantSource.system());
+        live = new LiveRevisions(dataSource, connections, revisions, new Secrets(keys), InstantSource.system());
     }
 
     private static String startCluster() {
@@ -90,7 +92,7 @@ public final class TestDatabase implements AutoCloseable {
     }
 
     private CountedRecords counted(AccountModel model, AccountModel next) {
-        return new CountedRecords(connections, model, next, rule -> Optional.empty());
+        return new CountedRecords(connections, model, next, live.secrets(), rule -> Optional.empty());
     }
 
     /** Publishes the file as the service would, and waits until it is done. */
@@ -108,9 +110,14 @@ public final class TestDatabase implements AutoCloseable {
 
     /** As a second instance of the service would have it. */
     public LiveRevisions anotherInstance() {
-        LiveRevisions another = new LiveRevisions(dataSource, connections, revisions, InstantSource.system());
+        LiveRevisions another =
+                new LiveRevisions(dataSource, connections, revisions, new Secrets(keys), InstantSource.system());
         another.refresh();
         return another;
+    }
+
+    public TestKeys keys() {
+        return keys;
     }
 
     public Revisions revisions() {

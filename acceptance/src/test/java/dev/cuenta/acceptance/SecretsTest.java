@@ -1,0 +1,106 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.cuenta.core.model.Models;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** Secret fields and their keys, through the real service. */
+class SecretsTest extends OnMarea {
+    private static final String SECRET = "tide-4711-canary";
+
+    @Test
+    void a_secret_is_shown_to_whoever_asks_by_name_and_lies_nowhere_open(@TempDir Path folder) throws IOException {
+        Path file = Files.writeString(
+                folder.resolve("secret.yaml"),
+                Models.source("account-model.yaml")
+                        .replace(
+                                "  mooring:\n    label: Mooring\n    fields:\n",
+                                "  mooring:\n    label: Mooring\n    fields:\n      radioLicence: { type: string, maxLength: 20, sensitivity: secret, read: [owner, harbourMaster], write: [guest, owner] }\n"));
+        marea.cuenta("model", "publish", file.toString()).succeeds();
+        JsonNode made = marea.guest()
+                .post(
+                        "/v1/sign-ups",
+                        Map.of(
+                                "email",
+                                "lea.demo@marea.example",
+                                "password",
+                                "nine brown rudders",
+                                "person",
+                                Map.of("givenName", "Lea", "familyName", "Demo"),
+                                "mooring",
+                                Map.of("radioLicence", SECRET)))
+                .status(201)
+                .json();
+        String id = made.path("id").asString();
+        Http lea = marea.as("lea.demo@marea.example", "nine brown rudders");
+
+        assertThat(made.toString()).doesNotContain(SECRET);
+        assertThat(lea.get("/v1/me").everything()).doesNotContain(SECRET);
+        assertThat(lea.get("/v1/me?fields=mooring.radioLicence")
+                        .json()
+                        .path("mooring")
+                        .path("radioLicence")
+                        .asString())
+                .isEqualTo(SECRET);
+        assertThat(marea.operator()
+                        .get("/v1/accounts/" + id + "?fields=mooring.radioLicence")
+                        .status())
+                .isEqualTo(422);
+        assertThat(marea.operator()
+                        .get("/v1/accounts?filter=mooring.radioLicence pr")
+                        .status())
+                .isEqualTo(422);
+        assertThat(marea.shell("pg_dump --inserts " + marea.psqlArguments())
+                        .succeeds()
+                        .text())
+                .contains("lea.demo@marea.example")
+                .doesNotContain(SECRET);
+        assertThat(marea.log()).doesNotContain(SECRET);
+
+        rotate(lea);
+        anotherFile(lea);
+    }
+
+    /** While requests go on; both instances use the file. */
+    private void rotate(Http lea) throws IOException {
+        try (Installation second = marea.second()) {
+            Http secondLea = second.as("lea.demo@marea.example", "nine brown rudders");
+            for (int i = 0; i < 3; i++) {
+                marea.cuenta("secrets", "rotate").succeeds();
+                assertThat(secondLea
+                                .get("/v1/me?fields=mooring.radioLicence")
+                                .status(200)
+                                .everything())
+                        .contains(SECRET);
+            }
+            while (!marea.cuenta("secrets", "keys", "--output", "json")
+                    .text()
+                    .replace(" ", "")
+                    .contains("\"left\":0")) {
+                assertThat(lea.get("/v1/me?fields=mooring.radioLicence")
+                                .status(200)
+                                .everything())
+                        .contains(SECRET);
+            }
+        }
+        assertThat(marea.cuenta("secrets", "keys").text().lines()).hasSize(5);
+        assertThat(Files.readAllLines(marea.secretKeys())).hasSize(4);
+    }
+
+    private void anotherFile(Http lea) throws IOException {
+        Path aside = Files.move(marea.secretKeys(), marea.secretKeys().resolveSibling("aside"));
+        Http.Answer refused = lea.get("/v1/me?fields=mooring.radioLicence");
+        assertThat(refused.status()).isEqualTo(503);
+        assertThat(lea.get("/v1/me").status()).isEqualTo(200);
+        assertThat(marea.cuenta("secrets", "rotate").errors()).contains("Use the file of the other instances");
+        Files.move(aside, marea.secretKeys());
+        assertThat(lea.get("/v1/me?fields=mooring.radioLicence").everything()).contains(SECRET);
+    }
+}

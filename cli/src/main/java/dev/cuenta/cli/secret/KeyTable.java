@@ -1,0 +1,33 @@
+package dev.cuenta.cli.secret;
+
+import dev.cuenta.cli.output.Table;
+import java.io.PrintWriter;
+import tools.jackson.databind.JsonNode;
+
+/** The keys as a person reads them. */
+final class KeyTable {
+    private KeyTable() {}
+
+    static void print(JsonNode keys, PrintWriter out) {
+        JsonNode items = keys.path("items");
+        if (items.isEmpty()) {
+            out.println("Nothing was sealed yet: the first key is made with the first secret value.");
+            out.flush();
+            return;
+        }
+        Table table = new Table("KEY", "SINCE", "STATE");
+        for (int i = 0; i < items.size(); i++) {
+            JsonNode key = items.get(i);
+            String state = i == items.size() - 1
+                    ? "seals"
+                    : key.has("retiredAt") ? "seals nothing any more" : "opens what it sealed";
+            table.row(key.path("id").asString(), key.path("addedAt").asString().replaceFirst("\\..*", "Z"), state);
+        }
+        table.print(out);
+        long left = keys.path("left").asLong();
+        if (left > 0) {
+            out.println(left + (left == 1 ? " value is" : " values are") + " to be sealed anew.");
+        }
+        out.flush();
+    }
+}

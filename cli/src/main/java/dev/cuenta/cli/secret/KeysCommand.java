@@ -1,0 +1,30 @@
+package dev.cuenta.cli.secret;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "keys",
+        mixinStandardHelpOptions = true,
+        description = "List the keys, oldest first: the last one seals. What a key is stays in the service's file.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta secrets keys")
+final class KeysCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        JsonNode keys = service.client().get("/v1/secrets/keys", Map.of()).body();
+        if (!output.printedAsJson(keys)) {
+            KeyTable.print(keys, output.writer());
+        }
+    }
+}

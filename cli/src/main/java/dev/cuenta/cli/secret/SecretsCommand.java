@@ -1,0 +1,17 @@
+package dev.cuenta.cli.secret;
+
+import dev.cuenta.cli.CommandGroup;
+import java.util.Map;
+import picocli.CommandLine.Command;
+
+/** Groups what is done with the keys of secret values. */
+@Command(
+        name = "secrets",
+        mixinStandardHelpOptions = true,
+        description = "See which keys seal secret values, and change to another one.")
+public final class SecretsCommand implements CommandGroup {
+    @Override
+    public Map<String, Class<?>> commands() {
+        return Map.of("keys", KeysCommand.class, "rotate", RotateCommand.class);
+    }
+}

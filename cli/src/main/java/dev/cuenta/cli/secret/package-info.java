@@ -1,0 +1,5 @@
+/** cuenta secrets: keys, rotate. */
+@NullMarked
+package dev.cuenta.cli.secret;
+
+import org.jspecify.annotations.NullMarked;

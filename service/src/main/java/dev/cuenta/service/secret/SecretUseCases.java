@@ -1,0 +1,84 @@
+package dev.cuenta.service.secret;
+
+import dev.cuenta.service.job.Job;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.secret.KnownKeys;
+import dev.cuenta.store.secret.Resealing;
+import dev.cuenta.store.secret.SecretKey;
+import java.time.Clock;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Seeing which keys seal secret values, and changing to another one while everyone goes on working. */
+@Component
+final class SecretUseCases implements Job {
+    private static final String ROTATE = "secrets.rotate";
+
+    /**
+     * The keys, and how far the change to the last one is.
+     *
+     * @param left how many values another key sealed
+     */
+    record Keys(List<KnownKeys.Known> known, long left) {}
+
+    private final LiveRevisions live;
+    private final Connections connections;
+    private final KeyFile file;
+    private final KnownKeys known;
+    private final Resealing resealing;
+    private final Clock clock;
+
+    SecretUseCases(
+            LiveRevisions live,
+            Connections connections,
+            KeyFile file,
+            KnownKeys known,
+            Resealing resealing,
+            Clock clock) {
+        this.live = live;
+        this.connections = connections;
+        this.file = file;
+        this.known = known;
+        this.resealing = resealing;
+        this.clock = clock;
+    }
+
+    Keys keys(Caller caller) {
+        return live.with(revision -> {
+            caller.require(ROTATE, revision.model());
+            return keys();
+        });
+    }
+
+    private Keys keys() {
+        List<KnownKeys.Known> all = known.list();
+        return new Keys(all, all.isEmpty() ? 0 : resealing.left(file.current()));
+    }
+
+    /** Values are sealed with a new key from now on; those that are there follow in the background. */
+    Keys rotate(Caller caller) {
+        return live.with(revision -> {
+            caller.require(ROTATE, revision.model());
+            SecretKey before = file.current();
+            SecretKey added = file.add();
+            if (before.equals(added)) {
+                throw new IllegalStateException("The file of secret keys did not change.");
+            }
+            return keys();
+        });
+    }
+
+    @Override
+    public String title() {
+        return "Sealing secret values with the current key";
+    }
+
+    @Override
+    public void carryOn() {
+        if (live.present() && file.present() && known.list().size() > 1) {
+            connections.alone("cuenta secrets", sql -> resealing.carryOn(file.current(), clock.instant()));
+        }
+    }
+}
