@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Account, AccountRef } from "../api/accounts.ts";
   import type { Field } from "../api/model.ts";
+  import Confirmation from "../mail/Confirmation.svelte";
   import Bead from "../parts/Bead.svelte";
   import { valueOf } from "./fields.ts";
   import FieldValue from "./FieldValue.svelte";
@@ -19,9 +20,9 @@
   let { account, ref, groups, uploads, record, onchanged }: Props = $props();
 </script>
 
-<div class="grid items-start gap-4 lg:grid-cols-2">
+<div class="gap-4 lg:columns-2">
   {#each groups as group (group.title)}
-    <section class="sheet p-4">
+    <section class="sheet mb-4 break-inside-avoid p-4">
       <h2 class="mb-3">{group.title}</h2>
       <dl class="grid grid-cols-[minmax(6.5rem,2fr)_3fr] gap-x-4 gap-y-2">
         {#each group.fields as field (field.path)}
@@ -46,6 +47,9 @@
                   : valueOf(account, field)}
                 {ref}
               />
+              {#if field.confirm && valueOf(account, field) !== undefined}
+                <Confirmation field={field.path} at={account.meta.confirmed?.[field.path]} own={ref === "own"} />
+              {/if}
             {/if}
           </dd>
         {/each}

@@ -14,7 +14,13 @@ export interface Account {
   displayName: string;
   roles: string[];
   tenants: Tenant[];
-  meta: { created: string; lastModified: string; version: number };
+  meta: {
+    created: string;
+    lastModified: string;
+    version: number;
+    anonymised?: string;
+    confirmed?: Record<string, string>;
+  };
   [field: string]: unknown;
 }
 

@@ -25,6 +25,8 @@ export interface Field {
   options: string[];
   sensitivity: "open" | "personal" | "secret";
   comparisons: string[];
+  /** Whether its owner confirms it by a link. */
+  confirm: boolean;
   shown: boolean;
   reads: boolean;
   readsOwn: boolean;

@@ -44,6 +44,7 @@
     {#if failure}<Notice kind="refused" text={failure} />{/if}
     <Button type="submit" disabled={busy}>{busy ? "Signing in…" : "Sign in"}</Button>
   </form>
+  <p class="mt-4 text-sm"><a class="link" href="/reset">Forgot your password?</a></p>
   <p class="quiet mt-4 text-xs">
     No account yet? The first administrator is made in the terminal: cuenta first-administrator
   </p>

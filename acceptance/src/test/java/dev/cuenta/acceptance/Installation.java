@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 
 /** A running service with a database of its own: the packaged program, as a process that can be killed. */
 final class Installation implements AutoCloseable {
@@ -34,6 +35,7 @@ final class Installation implements AutoCloseable {
 
     private final String database;
     private final int port = freePort();
+    private final int mailPort = freePort();
     private final Path folder;
     private Process service;
 
@@ -90,6 +92,12 @@ final class Installation implements AutoCloseable {
                     .putAll(Map.of(
                             "CUENTA_DOMAIN",
                             "marea.example",
+                            "CUENTA_PUBLIC_URL",
+                            url().toString(),
+                            "CUENTA_MAIL_FROM",
+                            "accounts@marea.example",
+                            "CUENTA_MAIL_SERVER",
+                            "smtp://127.0.0.1:" + mailPort,
                             "CUENTA_SECRET_KEY_FILE",
                             secretKeys().toString(),
                             "CUENTA_PORT",
@@ -145,6 +153,30 @@ final class Installation implements AutoCloseable {
 
     String key() {
         return read(folder.resolve("installation-key")).strip();
+    }
+
+    /** Takes mails from now on; see {@link #mails}. */
+    Process mailbox() throws IOException {
+        return new ProcessBuilder(
+                        "java",
+                        ROOT.resolve("marea/Mailbox.java").toString(),
+                        folder.resolve("mail").toString(),
+                        String.valueOf(mailPort))
+                .inheritIO()
+                .start();
+    }
+
+    /** What it took, in the order in which it came. */
+    List<String> mails() throws IOException {
+        if (!Files.exists(folder.resolve("mail"))) {
+            return List.of();
+        }
+        try (Stream<Path> files = Files.list(folder.resolve("mail"))) {
+            return files.filter(file -> file.toString().endsWith(".eml"))
+                    .sorted()
+                    .map(Installation::read)
+                    .toList();
+        }
     }
 
     /** The same for all instances on the database. */

@@ -141,10 +141,9 @@ class RetentionTest {
                     folder.resolve("archive.yaml"),
                     Models.source("account-model.yaml").replace("do: delete", "do: archive"));
             marea.cuenta("model", "publish", file.toString()).succeeds();
-            marea.psql(
-                    "update accounts.account set created_at = now() - interval '1 year', email_confirmed_at = null where kind = 'berthHolder'");
-            String due = marea.psql(
-                    "select min(email) from accounts.account where kind = 'berthHolder' and email_confirmed_at is null");
+            marea.psql("update accounts.account set created_at = now() - interval '1 year' where kind = 'berthHolder'");
+            marea.psql("delete from cuenta.confirmed");
+            String due = marea.psql("select min(email) from accounts.account where kind = 'berthHolder'");
             Http key = marea.keyHolder();
             String id = key.get("/v1/accounts?filter=email eq \"" + due + "\"")
                     .json()

@@ -19,7 +19,8 @@ class StoredRecordsTest extends OnMarea {
                 live.replace("duties: { type: text, maxLength: 1000,", "duties: { type: text, maxLength: 9,")
                         .replace("name: marea\n", "name: harbour\n")
                         .replace("after: P14D", "after: P1D"));
-        marea.psql("update accounts.account set created_at = now() - interval '3 days', email_confirmed_at = null");
+        marea.psql("update accounts.account set created_at = now() - interval '3 days'");
+        marea.psql("delete from cuenta.confirmed");
         Installation.Output checked = marea.cuenta("model", "check", file.toString());
 
         assertThat(checked.status()).isEqualTo(1);

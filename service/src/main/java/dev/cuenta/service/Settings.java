@@ -1,5 +1,6 @@
 package dev.cuenta.service;
 
+import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +13,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param secretKeyFile the keys of secret values; made with the first of these, shared by all instances
  * @param sessionLength how long a session lasts
  * @param pictureFolder where the bytes of pictures are kept; null for the database
+ * @param publicUrl where people reach the console: links in mails begin with it
+ * @param mail null for an installation that writes to nobody
  * @param domain under which each tenant has a subdomain, such as {@code accounts.marea.example}; null for none
  */
 @ConfigurationProperties("cuenta")
@@ -21,7 +24,26 @@ public record Settings(
         Path secretKeyFile,
         Duration sessionLength,
         @Nullable Path pictureFolder,
-        @Nullable String domain) {
+        @Nullable String domain,
+        String publicUrl,
+        @Nullable Mail mail) {
+    /**
+     * The SMTP server for mails. Its password comes from the environment, never from an argument.
+     *
+     * @param server {@code smtp://host:port}, which changes to TLS if the server can, or {@code smtps://host:port}
+     * @param from the sender's address
+     */
+    public record Mail(
+            URI server,
+            String from,
+            @Nullable String user,
+            @Nullable String password) {
+        @Override
+        public String toString() {
+            return server.toString();
+        }
+    }
+
     /** The PostgreSQL database. The password comes from the environment, never from an argument. */
     public record Database(
             String url, String user, @Nullable String password) {

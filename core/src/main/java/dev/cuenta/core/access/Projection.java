@@ -59,7 +59,7 @@ public final class Projection {
                 account.tenants().stream()
                         .map(tenant -> Map.of("id", tenant.id().toString(), "name", tenant.name()))
                         .toList());
-        json.put("meta", meta(account));
+        json.put("meta", meta(account, parties));
         return json;
     }
 
@@ -121,12 +121,20 @@ public final class Projection {
                         json.computeIfAbsent(path.profile(), name -> new LinkedHashMap<String, Object>()));
     }
 
-    private static Map<String, Object> meta(AccountRecord account) {
+    private Map<String, Object> meta(AccountRecord account, Set<Party> parties) {
         Map<String, Object> meta = new LinkedHashMap<>();
         meta.put("created", account.created().toString());
         meta.put("lastModified", account.lastModified().toString());
         if (account.anonymised() != null) {
             meta.put("anonymised", account.anonymised().toString());
+        }
+        Map<String, Object> confirmed = new LinkedHashMap<>();
+        account.confirmed()
+                .forEach((path, moment) -> model.field(path)
+                        .filter(field -> field.confirmed() && matrix.reads(parties, field))
+                        .ifPresent(field -> confirmed.put(path.toString(), moment.toString())));
+        if (!confirmed.isEmpty()) {
+            meta.put("confirmed", confirmed);
         }
         meta.put("version", account.version());
         return meta;

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param values typed values by field; a missing value is null
  * @param anonymised when what tells whose it was was taken out; null for never
+ * @param confirmed when the owner proved that a field's value is theirs
  * @param version counts every change; the ETag
  */
 public record AccountRecord(
@@ -25,6 +26,7 @@ public record AccountRecord(
         Instant created,
         Instant lastModified,
         @Nullable Instant anonymised,
+        Map<FieldPath, Instant> confirmed,
         long version) {
 
     /** A role, and the tenant in which it was given if it counts only there. */
@@ -36,6 +38,7 @@ public record AccountRecord(
     public AccountRecord {
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
         roles = List.copyOf(roles);
+        confirmed = Map.copyOf(confirmed);
         tenants = List.copyOf(tenants);
     }
 

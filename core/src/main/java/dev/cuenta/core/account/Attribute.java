@@ -26,13 +26,15 @@ public record Attribute(
         CREATED,
         LAST_MODIFIED,
         ANONYMISED,
+        /** When the owner confirmed the field's value. */
+        CONFIRMED,
         ROLE
     }
 
     public Set<Comparison> comparisons() {
         return switch (source) {
             case ID, KIND, ROLE -> Comparison.EQUALITY;
-            case FIELD, CREATED, LAST_MODIFIED, ANONYMISED -> type.comparisons();
+            case FIELD, CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED -> type.comparisons();
         };
     }
 

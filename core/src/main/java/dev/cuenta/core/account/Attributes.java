@@ -3,6 +3,7 @@ package dev.cuenta.core.account;
 import dev.cuenta.core.account.Attribute.Source;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
 import dev.cuenta.core.type.Limits;
 import java.util.Collections;
@@ -17,6 +18,8 @@ import java.util.function.Predicate;
 public final class Attributes {
     public static final String CREATED = "meta.created";
     public static final String ANONYMISED = "meta.anonymised";
+
+    private static final String CONFIRMED_AT = ".confirmedAt";
 
     private final Map<String, Attribute> byPath = new LinkedHashMap<>();
 
@@ -37,6 +40,10 @@ public final class Attributes {
                 .filter(visible)
                 .filter(Attributes::comparable)
                 .forEach(attributes::add);
+        model.fields().values().stream()
+                .filter(Field::confirmed)
+                .filter(visible)
+                .forEach(attributes::addConfirmation);
         return attributes;
     }
 
@@ -57,6 +64,12 @@ public final class Attributes {
     private void add(Field field) {
         String path = field.path().toString();
         byPath.put(path, new Attribute(path, Source.FIELD, field.type(), field.limits(), field));
+    }
+
+    private void addConfirmation(Field field) {
+        String path = field.path() + CONFIRMED_AT;
+        FieldType moment = FieldTypes.require("dateTime");
+        byPath.put(path, new Attribute(path, Source.CONFIRMED, moment, Limits.NONE, field));
     }
 
     private void add(String path, Source source, String type, Limits limits) {

@@ -9,6 +9,7 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Presentation;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Sensitivity;
+import dev.cuenta.core.model.Span;
 import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
@@ -42,7 +43,8 @@ final class FieldReader {
             Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "erase");
 
     /** What would have to look into a value, or write it down where everybody can read it. */
-    private static final Set<String> NOT_FOR_SECRETS = Set.of("default", "existing", "uniqueness", "signIn", "search");
+    private static final Set<String> NOT_FOR_SECRETS =
+            Set.of("default", "existing", "uniqueness", "signIn", "search", "confirm");
 
     /** An expression as it stands in the file; it can be read when all fields are known. */
     record Written(FieldPath field, Use use, Element element) {}
@@ -146,10 +148,24 @@ final class FieldReader {
                 parties("read", section).orElse(secret ? Set.of() : readByDefault),
                 computed ? Set.of() : parties("write", section).orElse(secret ? Set.of() : writeByDefault),
                 erase(type, limits, section),
+                confirm(type, section),
                 presentation(path, section));
-        section.notSupported("confirm");
         section.refuseOthers();
         return field;
+    }
+
+    /** Within which time an address is confirmed; also how long the link is good that is sent to it. */
+    private static @Nullable Span confirm(FieldType type, Section section) {
+        if (!type.name().equals("email") || type.isMany()) {
+            section.notHere(Set.of("confirm"), "means nothing for the type " + type + ": nothing can be sent there.");
+            return null;
+        }
+        Optional<Element> element = section.take("confirm");
+        Optional<Span> span = element.flatMap(Element::text).flatMap(Span::parse);
+        if (element.isPresent() && span.isEmpty()) {
+            element.get().report(FindingCode.BAD_VALUE, "`confirm` must be an ISO 8601 duration.", "Write it as P3D.");
+        }
+        return span.orElse(null);
     }
 
     /** What a code of the type qr says. */

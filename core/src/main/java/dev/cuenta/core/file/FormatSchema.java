@@ -84,7 +84,12 @@ public final class FormatSchema {
         properties.put("write", described("Who may write it.", parties()));
         properties.put("compute", described("An expression that gives the value whenever it is read.", TEXT));
         properties.put("of", described("What a QR code says: a text with fields in braces.", TEXT));
-        properties.put("erase", described("What anonymising leaves.", Map.of()));
+        properties.put("erase", described("What anonymising leaves; {id} is the account's id.", Map.of()));
+        properties.put(
+                "confirm",
+                described(
+                        "Within which time the owner proves by a link that the address is theirs, such as P3D.",
+                        Map.of("type", "string", "pattern", "^P")));
         properties.put("label", described("What forms call it.", TEXT));
         properties.put("description", described("More for people; also the column's comment.", TEXT));
         properties.put("group", described("Fields of the same group stand together in forms.", TEXT));

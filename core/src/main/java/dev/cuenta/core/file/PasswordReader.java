@@ -43,7 +43,10 @@ final class PasswordReader {
 
     private static void checkScheme(Element element) {
         if (element.text().filter(scheme -> !scheme.equals("argon2id")).isPresent()) {
-            element.report(FindingCode.NOT_SUPPORTED, "This scheme is not supported yet.", "Use `argon2id`.");
+            element.report(
+                    FindingCode.WRONG_SHAPE,
+                    "New hashes are made with `argon2id` alone.",
+                    "Use it, and name what was made elsewhere in `accept`.");
         }
     }
 

@@ -102,15 +102,6 @@ final class Section {
         return elements;
     }
 
-    /** Reports keys of the format that this version does not do. */
-    void notSupported(String... later) {
-        for (String key : later) {
-            take(key)
-                    .ifPresent(element -> element.report(
-                            FindingCode.NOT_SUPPORTED, "`" + key + "` is not supported yet.", "Take it out for now."));
-        }
-    }
-
     /** Reports keys that do not apply here, though they do elsewhere. */
     void notHere(Set<String> others, String why) {
         for (String key : others) {

@@ -13,9 +13,6 @@ public enum FindingCode {
     DUPLICATE_KEY(ERROR, "A key that stands twice means two things, and only one of them would count."),
     MISSING_KEY(ERROR, "A key that the format needs is missing."),
     WRONG_SHAPE(ERROR, "The value has another shape than the format says."),
-    NOT_SUPPORTED(
-            ERROR,
-            "The format knows this, but this version of Cuenta cannot do it yet; it refuses rather than half do it."),
     BAD_NAME(ERROR, "Names become JSON keys and column names, so they have to be plain."),
     RESERVED_NAME(ERROR, "The name already means something else in an account's JSON or in access lists."),
     UNKNOWN_REFERENCE(ERROR, "Something is named that the model does not declare."),

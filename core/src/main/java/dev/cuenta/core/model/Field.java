@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param formerly what the field may have been called in the revision before, likeliest first; its values come along
  * @param search indexed for look-up
  * @param erase what anonymising leaves, in a text with {@link #ERASED_ID} where the account's id comes; null for nothing
+ * @param confirm within which time the owner proves that the value is theirs; null where nobody asks
  */
 public record Field(
         FieldPath path,
@@ -40,6 +41,7 @@ public record Field(
         Set<Party> read,
         Set<Party> write,
         @Nullable Object erase,
+        @Nullable Span confirm,
         Presentation presentation) {
 
     /** In {@code erase}: what keeps apart the values that are left of a unique field. */
@@ -87,6 +89,11 @@ public record Field(
         return existingFrom != null || forExisting().isPresent();
     }
 
+    /** Whether its owner proves that the value is theirs. */
+    public boolean confirmed() {
+        return confirm != null;
+    }
+
     /** Whether its values are sealed where they are stored. */
     public boolean secret() {
         return sensitivity == Sensitivity.SECRET;
@@ -113,6 +120,7 @@ public record Field(
                 read,
                 write,
                 erase,
+                confirm,
                 presentation);
     }
 

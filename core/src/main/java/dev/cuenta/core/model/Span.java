@@ -25,6 +25,10 @@ public record Span(Period period, Duration duration) {
         return moment.atOffset(ZoneOffset.UTC).minus(period).minus(duration).toInstant();
     }
 
+    public Instant after(Instant moment) {
+        return moment.atOffset(ZoneOffset.UTC).plus(period).plus(duration).toInstant();
+    }
+
     @Override
     public String toString() {
         String time = duration.isZero() ? "" : duration.toString().substring(1);

@@ -141,6 +141,7 @@ final class FieldDiff {
                 || before.sensitivity() != after.sensitivity()
                 || before.signIn() != after.signIn()
                 || !Objects.equals(before.erase(), after.erase())
+                || !Objects.equals(before.confirm(), after.confirm())
                 || !Objects.equals(before.defaultValue(), after.defaultValue());
     }
 

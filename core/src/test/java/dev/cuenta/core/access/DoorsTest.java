@@ -228,6 +228,7 @@ class DoorsTest {
                 Instant.EPOCH,
                 Instant.EPOCH,
                 null,
+                Map.of(),
                 1);
         Map<String, Object> json =
                 projection.project(record, Set.of(party), Set.of(field.path().toString()));
@@ -288,6 +289,7 @@ class DoorsTest {
                 Instant.EPOCH,
                 Instant.EPOCH,
                 null,
+                Map.of(),
                 3);
     }
 

@@ -82,7 +82,7 @@ class ModelFileTest {
                 "a: { type: image, required: true }                  | UNKNOWN_KEY",
                 "a: { type: qr }                                     | MISSING_KEY",
                 "a: { type: qr, of: '{nothing}' }                    | BAD_EXPRESSION",
-                "a: { type: string, sensitivity: secret }            | NOT_SUPPORTED",
+                "a: { type: string, sensitivity: secret, default: b } | UNKNOWN_KEY",
                 "a: { type: string, uniqueness: tenant }             | UNIQUE_WITHOUT_TENANTS",
                 "a: { type: boolean, multiValued: true }             | UNKNOWN_KEY",
                 "a: { type: date, existing: { from: 'kind' } }       | BAD_EXPRESSION",
@@ -113,7 +113,7 @@ class ModelFileTest {
                 "retention: { old: { after: P1Y, since: meta.created, do: delete, at: daily } } | BAD_VALUE | retention.old.at",
                 "retention: { old: { where: 'nmae pr', after: P1Y, since: meta.created, do: delete } } | UNKNOWN_REFERENCE | retention.old.where",
                 "retention: { old: { where: 'name ==', after: P1Y, since: meta.created, do: delete } } | BAD_VALUE | retention.old.where",
-                "password: { scheme: md5 }                                          | NOT_SUPPORTED     | password.scheme",
+                "password: { scheme: md5 }                                          | WRONG_SHAPE       | password.scheme",
                 "password: { parameters: { memory: 1 MiB } }                        | BAD_VALUE         | password.parameters.memory"
             })
     void a_section_that_cannot_be_is_refused_by_name(String section, FindingCode code, String path) {

@@ -4,6 +4,8 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
@@ -13,6 +15,8 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
 import dev.cuenta.store.account.Removal;
+import dev.cuenta.store.message.Message;
+import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
@@ -21,6 +25,7 @@ import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -49,7 +54,11 @@ public final class AccountUseCases {
     View signUp(Map<String, Object> body) {
         return live.with(revision -> {
             NewAccounts.SignUp signUp = newAccounts.forSignUp(revision, body);
-            return revision.write(work -> view(work, newAccounts.storeSignUp(signUp, work), Set.of(Party.OWNER)));
+            return revision.write(work -> {
+                AccountId id = newAccounts.storeSignUp(signUp, work);
+                askToConfirm(work, id, signUp.prepared().account().values());
+                return view(work, id, Set.of(Party.OWNER));
+            });
         });
     }
 
@@ -59,9 +68,20 @@ public final class AccountUseCases {
             caller.require(WRITE, revision.model());
             Optional<TenantId> scope = caller.scope(WRITE, revision.model());
             NewAccounts.Prepared prepared = newAccounts.forOperator(revision, caller, scope.orElse(null), body);
-            return revision.write(
-                    work -> view(work, newAccounts.store(prepared, work), caller.parties(revision.model())));
+            return revision.write(work -> {
+                AccountId id = newAccounts.store(prepared, work);
+                askToConfirm(work, id, prepared.account().values());
+                return view(work, id, caller.parties(revision.model()));
+            });
         });
+    }
+
+    /** Whose addresses are new is written to there. */
+    private static void askToConfirm(Work work, AccountId id, Map<FieldPath, @Nullable Object> values) {
+        work.revision().model().fields().values().stream()
+                .filter(Field::confirmed)
+                .filter(field -> values.get(field.path()) != null)
+                .forEach(field -> new Messages(work).ask(id, Message.Purpose.CONFIRM, field.path()));
     }
 
     private static View view(Work work, AccountId id, Set<Party> parties) {
@@ -113,6 +133,11 @@ public final class AccountUseCases {
         var values = revision.admission().forChange(parties, kind, body);
         Accounts accounts = new Accounts(work);
         accounts.change(record, values, clock.instant());
+        Map<FieldPath, @Nullable Object> changed = new LinkedHashMap<>(values);
+        changed.entrySet()
+                .removeIf(entry ->
+                        Objects.equals(entry.getValue(), record.values().get(entry.getKey())));
+        askToConfirm(work, record.id(), changed);
         roles.ifPresent(change -> change.apply(work, record));
         return project(revision, caller, accounts.reread(record.id()), Set.of());
     }

@@ -42,6 +42,8 @@ final class Cursors {
             case CREATED -> record.created();
             case LAST_MODIFIED -> record.lastModified();
             case ANONYMISED -> record.anonymised();
+            case CONFIRMED ->
+                record.confirmed().get(Objects.requireNonNull(sort.field()).path());
             case FIELD ->
                 record.values().get(Objects.requireNonNull(sort.field()).path());
         };

@@ -114,6 +114,7 @@ final class FormJson {
                         .sorted()
                         .map(Comparison::toString)
                         .toList());
+        json.put("confirm", field.confirmed());
         json.put("shown", Projection.byDefault(field));
         json.put("reads", matrix.reads(toOthers, field));
         json.put("readsOwn", matrix.reads(toOneself, field));

@@ -50,6 +50,7 @@ final class OpenApi {
                 "201",
                 JSON_OBJECT);
         add("/v1/sessions/current", "delete", "Sign out", null, "204", null);
+        addMessages();
         add("/v1/me", "get", "Read one's own account", null, "200", ref("Account"));
         add(
                 "/v1/me",
@@ -233,6 +234,37 @@ final class OpenApi {
                 JSON_OBJECT);
     }
 
+    private void addMessages() {
+        guest(
+                "/v1/confirmations",
+                "post",
+                "Confirm an address with the token that was sent there",
+                object(Map.of("token", text()), List.of("token")),
+                "200",
+                JSON_OBJECT);
+        add(
+                "/v1/me/confirmations",
+                "post",
+                "Get another link to confirm an address",
+                object(Map.of("field", text()), List.of("field")),
+                "202",
+                null);
+        guest(
+                "/v1/password-resets",
+                "post",
+                "Get a link to choose another password",
+                object(Map.of("identifier", text()), List.of("identifier")),
+                "202",
+                null);
+        guest(
+                "/v1/password-resets",
+                "put",
+                "Choose another password with the token that was sent",
+                object(Map.of("token", text(), "password", text()), List.of("token", "password")),
+                "204",
+                null);
+    }
+
     private void addTenants() {
         add("/v1/tenants", "get", "List tenants", null, "200", JSON_OBJECT);
         add(
@@ -271,7 +303,7 @@ final class OpenApi {
             String summary,
             Map<String, Object> body,
             String status,
-            Map<String, Object> answer) {
+            @Nullable Map<String, Object> answer) {
         add(path, method, summary, body, status, answer).put("security", List.of());
     }
 

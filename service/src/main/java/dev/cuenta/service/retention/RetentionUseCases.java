@@ -24,6 +24,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
@@ -92,6 +93,9 @@ final class RetentionUseCases implements Job {
         Object since = switch (selection.since().source()) {
             case CREATED -> record.created();
             case LAST_MODIFIED -> record.lastModified();
+            case CONFIRMED ->
+                record.confirmed()
+                        .get(Objects.requireNonNull(selection.since().field()).path());
             default -> record.values().get(FieldPath.parse(path));
         };
         return new Due(record.id().text(), work.revision().projection().displayName(record), String.valueOf(since));

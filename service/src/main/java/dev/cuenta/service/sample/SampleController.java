@@ -1,7 +1,9 @@
 package dev.cuenta.service.sample;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Span;
 import dev.cuenta.core.problem.Problem;
@@ -9,6 +11,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.sample.Samples;
 import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
@@ -84,8 +87,22 @@ final class SampleController {
                     ? List.of()
                     : List.of(tenants.get((int) words.between(0, tenants.size() - 1))
                             .id());
-            newAccounts.store(newAccounts.forSeed(revision, kind, samples.body(kind), Set.of(), joined, created), work);
+            AccountId id = newAccounts.store(
+                    newAccounts.forSeed(revision, kind, samples.body(kind), Set.of(), joined, created), work);
+            confirm(id, created, now, words, work);
         }
         return count;
+    }
+
+    /** Most people confirm their address within a day, and some never do. */
+    private static void confirm(AccountId id, Instant created, Instant now, PackagedWords words, Work work) {
+        work.revision().model().fields().values().stream()
+                .filter(Field::confirmed)
+                .filter(field -> words.between(1, 5) > 1)
+                .forEach(field -> {
+                    Instant moment = created.plusSeconds(
+                            words.between(60, Duration.ofDays(1).toSeconds()));
+                    new Proofs(work).confirm(id, field.path(), moment.isAfter(now) ? now : moment);
+                });
     }
 }

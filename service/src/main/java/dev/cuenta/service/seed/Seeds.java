@@ -1,19 +1,24 @@
 package dev.cuenta.service.seed;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -92,11 +97,38 @@ final class Seeds {
         }
         body.remove("roles");
         body.remove("tenants");
+        Map<FieldPath, Instant> confirmed =
+                confirmed(body.remove("confirmed"), model, "/accounts/" + index + "/confirmed");
         if (present(model, body, work)) {
             return false;
         }
-        newAccounts.store(newAccounts.forSeed(revision, kind, body, roles, tenants, clock.instant()), work);
+        AccountId id =
+                newAccounts.store(newAccounts.forSeed(revision, kind, body, roles, tenants, clock.instant()), work);
+        confirmed.forEach((path, moment) -> new Proofs(work).confirm(id, path, moment));
         return true;
+    }
+
+    /** When addresses were confirmed, by field. */
+    private static Map<FieldPath, Instant> confirmed(@Nullable Object raw, AccountModel model, String pointer) {
+        Map<FieldPath, Instant> confirmed = new LinkedHashMap<>();
+        if (raw instanceof Map<?, ?> given) {
+            given.forEach((name, moment) -> confirmed.put(
+                    model.field(FieldPath.parse(String.valueOf(name)))
+                            .filter(Field::confirmed)
+                            .orElseThrow(() -> Problem.invalid(
+                                    pointer, "unknown", "`" + name + "` is no field that is confirmed."))
+                            .path(),
+                    moment(moment, pointer)));
+        }
+        return confirmed;
+    }
+
+    private static Instant moment(@Nullable Object text, String pointer) {
+        try {
+            return Instant.parse(String.valueOf(text));
+        } catch (DateTimeException notOne) {
+            throw Problem.invalid(pointer, "type", "Write the moment like 2026-11-23T09:30:00Z.");
+        }
     }
 
     private static boolean present(AccountModel model, Map<String, Object> body, Work work) {

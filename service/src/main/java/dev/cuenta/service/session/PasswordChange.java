@@ -2,7 +2,6 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
-import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.PasswordPolicy;
 import dev.cuenta.core.problem.Problem;
@@ -72,11 +71,6 @@ final class PasswordChange {
     private static Present present(
             AccountId account, LiveRevision revision, Accounts accounts, Credentials credentials) {
         AccountRecord record = accounts.find(account, null).orElseThrow();
-        List<String> identifiers = revision.model().signInFields().stream()
-                .map(Field::path)
-                .flatMap(path -> Optional.ofNullable(record.values().get(path)).stream())
-                .map(Object::toString)
-                .toList();
-        return new Present(credentials.hashOf(account), identifiers);
+        return new Present(credentials.hashOf(account), PasswordReset.identifiers(revision.model(), record));
     }
 }

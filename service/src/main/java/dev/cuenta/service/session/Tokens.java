@@ -11,6 +11,9 @@ public final class Tokens {
     public static final String INVITATION = "cuenta_invitation_";
     public static final String NO_INVITATION =
             "Is no open invitation: it was used, taken back, or is out of date. Ask for another one.";
+    public static final String PROOF = "cuenta_proof_";
+    public static final String NO_PROOF =
+            "This link was used, is out of date, or was sent to an address that the account no longer has. Ask for another one.";
     static final String SESSION = "cuenta_session_";
     static final String KEY = "cuenta_key_";
     private static final int BYTES = 32;

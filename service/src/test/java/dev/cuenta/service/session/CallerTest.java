@@ -103,6 +103,7 @@ class CallerTest {
     }
 
     private static AccountRecord record(AccountId id) {
-        return new AccountRecord(id, "staff", Map.of(), List.of(), List.of(), Instant.EPOCH, Instant.EPOCH, null, 1);
+        return new AccountRecord(
+                id, "staff", Map.of(), List.of(), List.of(), Instant.EPOCH, Instant.EPOCH, null, Map.of(), 1);
     }
 }

@@ -34,6 +34,8 @@ class TokensTest {
                 folder.resolve("data/secret-keys"),
                 Duration.ofHours(1),
                 null,
+                null,
+                "http://127.0.0.1:7480",
                 null);
         new InstallationKey(settings);
         String key = Files.readString(file).strip();

@@ -202,6 +202,7 @@ public final class Accounts {
     @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
     public void change(AccountRecord before, Map<FieldPath, @Nullable Object> values, Instant now) {
         Object key = work.keys().of(before.id());
+        forgetConfirmations(before, values);
         Map<String, @Nullable Object> account =
                 (Map<String, @Nullable Object>) work.session().find(Shape.ACCOUNT, key);
         account.put("version", before.version() + 1);
@@ -218,6 +219,17 @@ public final class Accounts {
             }
         }
         flush();
+    }
+
+    /** What was proven of a value says nothing about another. */
+    private void forgetConfirmations(AccountRecord before, Map<FieldPath, @Nullable Object> values) {
+        before.confirmed().keySet().stream()
+                .filter(path -> values.containsKey(path)
+                        && !Objects.equals(values.get(path), before.values().get(path)))
+                .forEach(path -> work.sql()
+                        .sql("delete from cuenta.confirmed where account_id = ? and field = ?")
+                        .params(work.keys().of(before.id()), path.toString())
+                        .update());
     }
 
     @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps

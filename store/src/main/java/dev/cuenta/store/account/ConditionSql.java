@@ -85,7 +85,7 @@ final class ConditionSql {
                         "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
                                 + parameter(roleNumber(compare.value())) + ")");
             case ID -> negatedIf(compare, isAccount((String) compare.value()));
-            case FIELD, KIND, CREATED, LAST_MODIFIED, ANONYMISED -> compareValue(compare);
+            case FIELD, KIND, CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED -> compareValue(compare);
         };
     }
 
@@ -171,6 +171,10 @@ final class ConditionSql {
             case CREATED -> "a.created_at";
             case LAST_MODIFIED -> "a.last_modified_at";
             case ANONYMISED -> "a.anonymised_at";
+            case CONFIRMED ->
+                "(select c.confirmed_at from cuenta.confirmed c where c.account_id = a.id and c.field = "
+                        + parameter(
+                                Objects.requireNonNull(attribute.field()).path().toString()) + ")";
             case ROLE -> throw new IllegalArgumentException("An account has several roles");
             case FIELD -> fieldExpression(Objects.requireNonNull(attribute.field()));
         };

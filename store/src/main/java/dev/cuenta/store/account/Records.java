@@ -12,6 +12,7 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
+import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,6 +33,9 @@ final class Records {
     private static final String ROLES = """
             (select cast(json_agg(json_build_array(g.role, g.tenant_id) order by g.role) as text)
              from cuenta.role_given g where g.account_id = a.id) as roles""";
+    private static final String CONFIRMED = """
+            (select cast(json_object_agg(c.field, c.confirmed_at) as text)
+             from cuenta.confirmed c where c.account_id = a.id) as confirmed""";
     private static final String TENANTS = """
             (select cast(json_agg(json_build_array(t.id, t.name) order by m.since, t.id) as text)
              from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id where m.account_id = a.id) as tenants""";
@@ -50,7 +54,9 @@ final class Records {
         NativeQuery<Object[]> query = work.session().createNativeQuery(statement(page), Object[].class);
         query.addEntity("a", Shape.ACCOUNT);
         profiles.forEach(profile -> query.addEntity(Shape.table(profile), Shape.table(profile)));
-        query.addScalar("roles", String.class).addScalar("tenants", String.class);
+        query.addScalar("roles", String.class)
+                .addScalar("tenants", String.class)
+                .addScalar("confirmed", String.class);
         page.parameters().forEach(query::setParameter);
         return query.list().stream().map(this::record).toList();
     }
@@ -69,8 +75,13 @@ final class Records {
                     .append(alias)
                     .append("\".account_id = a.id");
         }
-        return "select " + columns + ", " + ROLES + ", " + TENANTS + " from (" + page.ids()
+        return "select " + columns + ", " + ROLES + ", " + TENANTS + ", " + confirmed() + " from (" + page.ids()
                 + ") page join accounts.account a on a.id = page.id" + joins + " order by " + page.order();
+    }
+
+    private String confirmed() {
+        boolean any = model.fields().values().stream().anyMatch(Field::confirmed);
+        return any ? CONFIRMED : "cast(null as text) as confirmed";
     }
 
     @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
@@ -99,6 +110,7 @@ final class Records {
                 (Instant) required(account, "createdAt"),
                 (Instant) required(account, "lastModifiedAt"),
                 (Instant) account.get("anonymisedAt"),
+                confirmed((String) row[profiles.size() + 3]),
                 (Long) required(account, "version"));
     }
 
@@ -132,6 +144,18 @@ final class Records {
                     tenant.get(1).asString()));
         }
         return tenants;
+    }
+
+    private static Map<FieldPath, Instant> confirmed(@Nullable String json) {
+        Map<FieldPath, Instant> confirmed = new LinkedHashMap<>();
+        if (json != null) {
+            JSON.readTree(json)
+                    .properties()
+                    .forEach(entry -> confirmed.put(
+                            FieldPath.parse(entry.getKey()),
+                            OffsetDateTime.parse(entry.getValue().asString()).toInstant()));
+        }
+        return confirmed;
     }
 
     private static Iterable<JsonNode> array(@Nullable String json) {

@@ -100,8 +100,41 @@ final class Ddl {
                         "bytes integer not null",
                         "created_at timestamptz not null default clock_timestamp()")));
         statements.add(ANONYMISED);
+        statements.addAll(messageTables(account));
         statements.add("create index if not exists picture_account on cuenta.picture (account_id, field, created_at)");
         return statements;
+    }
+
+    private static List<String> messageTables(String account) {
+        return List.of(
+                createTable(
+                        "cuenta.confirmed",
+                        List.of(
+                                account,
+                                "field text not null",
+                                "confirmed_at timestamptz not null",
+                                "primary key (account_id, field)")),
+                createTable(
+                        "cuenta.proof",
+                        List.of(
+                                account,
+                                "purpose text not null",
+                                "field text not null",
+                                "token_hash bytea not null unique",
+                                "form text not null",
+                                "expires_at timestamptz not null",
+                                "primary key (account_id, purpose, field)")),
+                createTable(
+                        "cuenta.message",
+                        List.of(
+                                "id uuid primary key",
+                                account,
+                                "purpose text not null",
+                                "field text not null",
+                                "due_at timestamptz not null default now()",
+                                "attempts integer not null default 0",
+                                "unique (account_id, purpose, field)")),
+                "create index if not exists message_due_at on cuenta.message (due_at)");
     }
 
     List<Field> storedFields(@Nullable String profile) {
@@ -249,6 +282,12 @@ final class Ddl {
 
     static String renameColumn(@Nullable String profile, String from, String to) {
         return "alter table " + qualified(profile) + " rename column " + quoted(from) + " to " + quoted(to);
+    }
+
+    /** So is what was confirmed. */
+    static String renameConfirmations(Field before, Field after) {
+        return "update cuenta.confirmed set field = " + literal(after.path()) + " where field = "
+                + literal(before.path());
     }
 
     /** Pictures are known by their field's path. */

@@ -163,6 +163,14 @@ final class Plan {
                 .toList();
     }
 
+    /** Fields whose confirmations are known by another name from now on. */
+    List<Same> renamedConfirmations() {
+        return continued.stream()
+                .filter(Same::renamed)
+                .filter(same -> same.before().confirmed() && same.after().confirmed())
+                .toList();
+    }
+
     /** Fields whose values move to a column of their own, converted on the way. */
     List<Same> converted() {
         return sameFields().stream().filter(this::converts).toList();

@@ -269,6 +269,8 @@ final class Steps {
         }
         naming.done().ifPresent(statements::together);
         plan.renamedPictures().forEach(same -> statements.shortly(Ddl.renamePictures(same.before(), same.after())));
+        plan.renamedConfirmations()
+                .forEach(same -> statements.shortly(Ddl.renameConfirmations(same.before(), same.after())));
         if (plan.leavesSecondIds()) {
             secondIds.putAside();
         }

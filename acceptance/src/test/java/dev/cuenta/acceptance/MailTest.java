@@ -1,0 +1,189 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+
+/** Confirming an address and resetting a password by mail, through a mail server of its own. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class MailTest extends OnMarea {
+    private static final Pattern TOKEN = Pattern.compile("#(cuenta_proof_\\S+)");
+    private static final String PASSWORD = "nine brown rudders";
+
+    private Process mailbox;
+
+    @BeforeEach
+    void open() throws IOException {
+        mailbox = marea.mailbox();
+    }
+
+    @AfterEach
+    void shut() throws InterruptedException {
+        mailbox.destroyForcibly().waitFor();
+    }
+
+    @Test
+    @Order(1)
+    void an_address_is_confirmed_by_whoever_reads_there_until_it_changes() throws IOException {
+        int confirmed = confirmed();
+        String id = signUp("lea");
+        Http lea = marea.as("lea.demo@marea.example", PASSWORD);
+        String mail = next(0);
+
+        assertThat(mail)
+                .contains("To: lea.demo@marea.example", "Confirm your address for marea", "Hello Léa Demo,")
+                .contains(marea.url() + "/confirm#");
+        assertThat(due()).isEqualTo("1");
+        assertThat(lea.get("/v1/me").json().path("meta").has("confirmed")).isFalse();
+        confirm(token(mail), 200);
+        assertThat(lea.get("/v1/me")
+                        .json()
+                        .path("meta")
+                        .path("confirmed")
+                        .path("email")
+                        .asString())
+                .isNotEmpty();
+        assertThat(due()).isEqualTo("0");
+        confirm(token(mail), 422);
+        assertThat(confirmed()).isEqualTo(confirmed + 1);
+
+        lea.patch("/v1/me", Map.of("email", "lea.other@marea.example")).status(200);
+        assertThat(lea.get("/v1/me").json().path("meta").has("confirmed")).isFalse();
+        String second = next(1);
+        assertThat(second).contains("To: lea.other@marea.example");
+        lea.patch("/v1/me", Map.of("email", "lea.demo@marea.example")).status(200);
+        confirm(token(second), 422);
+        confirm(token(next(2)), 200);
+        assertThat(marea.log()).doesNotContain("cuenta_proof_", "lea.demo");
+        assertThat(marea.psql("select count(*) from accounts.account where id = '" + id + "'"))
+                .isEqualTo("1");
+    }
+
+    @Test
+    @Order(2)
+    void another_link_can_be_asked_for_and_the_first_one_is_good_no_more() throws IOException {
+        int before = marea.mails().size();
+        signUp("rik");
+        Http rik = marea.as("rik.demo@marea.example", PASSWORD);
+        String first = token(next(before));
+        rik.post("/v1/me/confirmations", Map.of("field", "email")).status(202);
+        String second = token(next(before + 1));
+
+        confirm(first, 422);
+        confirm(second, 200);
+        assertThat(rik.post("/v1/me/confirmations", Map.of("field", "phone")).status())
+                .isEqualTo(422);
+    }
+
+    @Test
+    @Order(3)
+    void a_forgotten_password_is_replaced_and_every_session_ends() throws IOException {
+        int before = marea.mails().size();
+        Http guest = marea.guest();
+        Http session = marea.as("lea.demo@marea.example", PASSWORD);
+        guest.post("/v1/password-resets", Map.of("identifier", "nobody@marea.example"))
+                .status(202);
+        guest.post("/v1/password-resets", Map.of("identifier", "LEA.demo@marea.example"))
+                .status(202);
+        String mail = next(before);
+        assertThat(mail).contains("A new password for marea", "/reset#");
+
+        assertThat(guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "lea.demo@marea.example"))
+                        .problem())
+                .contains("/password");
+        confirm(token(mail), 422);
+        guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "twelve grey gulls"))
+                .status(204);
+        assertThat(guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "twelve grey gulls"))
+                        .status())
+                .isEqualTo(422);
+        assertThat(session.get("/v1/me").status()).isEqualTo(401);
+        marea.as("lea.demo@marea.example", "twelve grey gulls");
+        assertThat(marea.mails()).hasSize(before + 1);
+    }
+
+    @Test
+    @Order(4)
+    void a_mail_that_cannot_go_waits_and_a_kill_loses_none() throws Exception {
+        int before = marea.mails().size();
+        shut();
+        signUp("vera");
+        while (marea.psql("select coalesce(max(attempts), 0) from cuenta.message")
+                .equals("0")) {
+            Installation.pause(100);
+        }
+        marea.killNow();
+        open();
+        marea.start();
+        marea.psql("update cuenta.message set due_at = now()");
+        confirm(token(next(before)), 200);
+        assertThat(marea.psql("select count(*) from cuenta.message")).isEqualTo("0");
+    }
+
+    private static int confirmed() {
+        return marea.keyHolder()
+                .get("/v1/accounts/count?filter=email.confirmedAt pr")
+                .status(200)
+                .json()
+                .path("count")
+                .asInt();
+    }
+
+    private static String signUp(String name) {
+        return marea.guest()
+                .post(
+                        "/v1/sign-ups",
+                        Map.of(
+                                "email",
+                                name + ".demo@marea.example",
+                                "password",
+                                PASSWORD,
+                                "person",
+                                Map.of("givenName", name.equals("lea") ? "Léa" : name, "familyName", "Demo")))
+                .status(201)
+                .json()
+                .path("id")
+                .asString();
+    }
+
+    private static void confirm(String token, int status) {
+        marea.guest().post("/v1/confirmations", Map.of("token", token)).status(status);
+    }
+
+    /** As the retention rule for abandoned sign-ups would count, were they older. */
+    private static String due() {
+        return String.valueOf(marea.keyHolder()
+                .get("/v1/accounts/count?filter=not (email.confirmedAt pr) and email sw \"lea\"")
+                .status(200)
+                .json()
+                .path("count")
+                .asInt());
+    }
+
+    private static String next(int index) throws IOException {
+        for (int i = 0; i < 200; i++) {
+            List<String> mails = marea.mails();
+            if (mails.size() > index) {
+                return mails.get(index);
+            }
+            Installation.pause(100);
+        }
+        throw new AssertionError("No mail came. " + marea.log());
+    }
+
+    private static String token(String mail) {
+        Matcher matcher = TOKEN.matcher(mail);
+        assertThat(matcher.find()).isTrue();
+        return matcher.group(1);
+    }
+}

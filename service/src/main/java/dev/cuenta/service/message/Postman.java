@@ -1,0 +1,117 @@
+package dev.cuenta.service.message;
+
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Span;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.job.Job;
+import dev.cuenta.service.session.Tokens;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.message.Message;
+import dev.cuenta.store.message.Messages;
+import dev.cuenta.store.message.Proofs;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.mail.MailException;
+import org.springframework.stereotype.Component;
+
+/**
+ * Sends what is due. A message and its token are one transaction: if the service is cut off after the mail went out and before
+ * that is written down, the mail is sent again with another token, and the first one is good for nothing.
+ */
+@Component
+final class Postman implements Job {
+    private static final Logger LOG = LoggerFactory.getLogger(Postman.class);
+    private static final Duration RESET_GOOD_FOR = Duration.ofHours(1);
+    private static final Duration FIRST_WAIT = Duration.ofSeconds(10);
+    private static final int MOST_DOUBLINGS = 8;
+
+    private final LiveRevisions live;
+    private final MailServer server;
+    private final Settings settings;
+    private final Clock clock;
+
+    Postman(LiveRevisions live, MailServer server, Settings settings, Clock clock) {
+        this.live = live;
+        this.server = server;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    @Override
+    public String title() {
+        return "Sending mails";
+    }
+
+    @Override
+    public void carryOn() {
+        if (!server.present() || !live.present()) {
+            return;
+        }
+        boolean more = true;
+        while (more) {
+            more = live.with(revision -> revision.write(this::sendNext));
+        }
+    }
+
+    private boolean sendNext(Work work) {
+        Messages messages = new Messages(work);
+        Optional<Message> next = messages.next();
+        next.ifPresent(message -> {
+            Optional<AccountRecord> record = new Accounts(work).find(message.account(), null);
+            Optional<Field> field = work.revision().model().field(message.field());
+            if (record.isEmpty() || field.isEmpty()) {
+                messages.done(message.id());
+            } else {
+                send(message, field.get(), record.get(), work);
+            }
+        });
+        return next.isPresent();
+    }
+
+    private void send(Message message, Field field, AccountRecord record, Work work) {
+        Messages messages = new Messages(work);
+        if (!(record.values().get(field.path()) instanceof String address)) {
+            messages.done(message.id());
+            return;
+        }
+        Instant until = until(message.purpose(), field);
+        String token = Tokens.create(Tokens.PROOF);
+        Proofs proofs = new Proofs(work);
+        proofs.sweep();
+        proofs.expect(record.id(), message.purpose(), field, Tokens.hash(token), until);
+        try {
+            server.send(address, letter(message.purpose(), record, token, until, work));
+            messages.done(message.id());
+        } catch (MailException refused) {
+            // Neither the address nor the letter: only that it did not go.
+            LOG.warn("A mail could not be sent: {}", refused.getClass().getSimpleName());
+            messages.postpone(
+                    message.id(), FIRST_WAIT.multipliedBy(1L << Math.min(message.attempts(), MOST_DOUBLINGS)));
+        }
+    }
+
+    private Instant until(Message.Purpose purpose, Field field) {
+        Span confirm = field.confirm();
+        return purpose == Message.Purpose.CONFIRM && confirm != null
+                ? confirm.after(clock.instant())
+                : clock.instant().plus(RESET_GOOD_FOR);
+    }
+
+    /** The token stands after the #, which browsers send to nobody. */
+    private Letter letter(Message.Purpose purpose, AccountRecord record, String token, Instant until, Work work) {
+        String page = purpose == Message.Purpose.CONFIRM ? "/confirm#" : "/reset#";
+        return Letter.of(
+                purpose,
+                work.revision().projection().displayName(record),
+                work.revision().model().name(),
+                settings.publicUrl() + page + token,
+                until);
+    }
+}

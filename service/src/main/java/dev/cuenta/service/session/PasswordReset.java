@@ -1,0 +1,82 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.password.Passwords;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.message.Message;
+import dev.cuenta.store.message.Messages;
+import dev.cuenta.store.message.Proofs;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.session.Sessions;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Whoever forgot their password gets a link, and chooses another. */
+@Component
+final class PasswordReset {
+    private final LiveRevisions live;
+    private final Passwords passwords;
+
+    PasswordReset(LiveRevisions live, Passwords passwords) {
+        this.live = live;
+        this.passwords = passwords;
+    }
+
+    /** Sends a link if there is such an account; says nothing about whether there is. */
+    void ask(String identifier) {
+        live.with(revision -> revision.write(work -> {
+            Optional<AccountId> account = new Accounts(work).bySignIn(identifier);
+            account.ifPresent(id -> addressOf(work, id)
+                    .ifPresent(field -> new Messages(work).ask(id, Message.Purpose.RESET, field.path())));
+            return account.isPresent();
+        }));
+    }
+
+    /** The first address that the account signs in with. */
+    private static Optional<Field> addressOf(Work work, AccountId id) {
+        AccountRecord record = new Accounts(work).find(id, null).orElseThrow();
+        return work.revision().model().signInFields().stream()
+                .filter(field -> field.type().name().equals("email"))
+                .filter(field -> record.values().get(field.path()) != null)
+                .findFirst();
+    }
+
+    /** Sets the password, and ends every session of the account. A password that is refused does not use the token up. */
+    void choose(String token, String password) {
+        live.with(revision -> {
+            AccountModel model = revision.model();
+            AccountRecord record = revision.read(work -> new Proofs(work)
+                    .find(Message.Purpose.RESET, Tokens.hash(token))
+                    .flatMap(proven -> new Accounts(work).find(proven.account(), null))
+                    .orElseThrow(PasswordReset::unknown));
+            String hash = passwords.hash(password, model.password(), identifiers(model, record));
+            return revision.write(work -> {
+                AccountId account = new Proofs(work)
+                        .take(Message.Purpose.RESET, Tokens.hash(token))
+                        .orElseThrow(PasswordReset::unknown)
+                        .account();
+                new Credentials(work).set(account, hash);
+                return new Sessions(work).endOthers(account, new byte[0]);
+            });
+        });
+    }
+
+    static List<String> identifiers(AccountModel model, AccountRecord record) {
+        return model.signInFields().stream()
+                .map(Field::path)
+                .flatMap(path -> Optional.ofNullable(record.values().get(path)).stream())
+                .map(Object::toString)
+                .toList();
+    }
+
+    private static Problem unknown() {
+        return Problem.invalid("/token", "unknown", Tokens.NO_PROOF);
+    }
+}

@@ -1,0 +1,53 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.job.Background;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/v1/password-resets")
+final class PasswordResetController {
+    private static final int LONGEST = 1024;
+
+    record Asked(@Nullable String identifier) {}
+
+    record Chosen(@Nullable String token, @Nullable String password) {}
+
+    private final PasswordReset reset;
+    private final Background background;
+
+    PasswordResetController(PasswordReset reset, Background background) {
+        this.reset = reset;
+        this.background = background;
+    }
+
+    /** The same answer, whether there is such an account or not. */
+    @OpenToGuests
+    @PostMapping
+    ResponseEntity<Map<String, Object>> ask(@RequestBody Asked asked) {
+        reset.ask(given("identifier", asked.identifier()));
+        background.hurry();
+        return ResponseEntity.accepted().build();
+    }
+
+    @OpenToGuests
+    @PutMapping
+    ResponseEntity<Void> choose(@RequestBody Chosen chosen) {
+        reset.choose(given("token", chosen.token()), given("password", chosen.password()));
+        return ResponseEntity.noContent().build();
+    }
+
+    private static String given(String key, @Nullable String text) {
+        if (text == null || text.isEmpty() || text.length() > LONGEST) {
+            throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
+        }
+        return text;
+    }
+}

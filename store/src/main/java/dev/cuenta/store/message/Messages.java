@@ -1,0 +1,61 @@
+package dev.cuenta.store.message;
+
+import com.github.f4b6a3.uuid.UuidCreator;
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.store.revision.Work;
+import java.time.Duration;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.UUID;
+
+/** Messages that are to be sent, in the order in which they came due. They are asked for in the transaction that needs them. */
+public final class Messages {
+    private final Work work;
+
+    public Messages(Work work) {
+        this.work = work;
+    }
+
+    /** At most one of a purpose is under way for a field. */
+    public void ask(AccountId account, Message.Purpose purpose, FieldPath field) {
+        work.sql()
+                .sql("""
+                insert into cuenta.message (id, account_id, purpose, field) values (?, ?, ?, ?)
+                on conflict (account_id, purpose, field) do update set due_at = now(), attempts = 0""")
+                .params(UuidCreator.getTimeOrderedEpoch(), work.keys().of(account), spelt(purpose), field.toString())
+                .update();
+    }
+
+    /** The next that is due; nobody else gets it before the transaction ends. */
+    public Optional<Message> next() {
+        return work.sql()
+                .sql(
+                        "select m.id, " + work.revision().shape().idOf("m.account_id")
+                                + " as account, purpose, field, attempts from cuenta.message m where due_at <= now() order by due_at limit 1 for update of m skip locked")
+                .query((row, index) -> new Message(
+                        row.getObject("id", UUID.class),
+                        new AccountId(row.getString("account")),
+                        Message.Purpose.valueOf(row.getString("purpose").toUpperCase(Locale.ROOT)),
+                        FieldPath.parse(row.getString("field")),
+                        row.getInt("attempts")))
+                .optional();
+    }
+
+    public void done(UUID id) {
+        work.sql().sql("delete from cuenta.message where id = ?").param(id).update();
+    }
+
+    /** It could not be sent: again after a while. */
+    public void postpone(UUID id, Duration wait) {
+        work.sql()
+                .sql(
+                        "update cuenta.message set attempts = attempts + 1, due_at = now() + make_interval(secs => ?) where id = ?")
+                .params((double) wait.toSeconds(), id)
+                .update();
+    }
+
+    static String spelt(Message.Purpose purpose) {
+        return purpose.name().toLowerCase(Locale.ROOT);
+    }
+}
