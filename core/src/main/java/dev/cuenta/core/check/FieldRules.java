@@ -119,7 +119,7 @@ final class FieldRules {
         }
         if (field.path().profile() != null || field.column().kind() != Column.Kind.TEXT) {
             add(
-                    FindingCode.NOT_SUPPORTED,
+                    FindingCode.SIGN_IN_ELSEWHERE,
                     field,
                     ".signIn",
                     "Only a text field of the account itself can be signed in with.",

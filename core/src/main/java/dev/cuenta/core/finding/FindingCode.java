@@ -22,6 +22,7 @@ public enum FindingCode {
     COMPUTED_REVEALS(WARNING, "Whoever reads a computed field learns what it is computed from."),
     SIGN_UP_IMPOSSIBLE(ERROR, "Every sign-up would fail: it must give this field and may not."),
     SIGN_IN_OPTIONAL(ERROR, "Whoever leaves the field empty could never sign in."),
+    SIGN_IN_ELSEWHERE(ERROR, "Whoever signs in is looked up among the accounts themselves, by a text."),
     SIGN_IN_NOT_UNIQUE(ERROR, "Two accounts could hold the same value, and neither could be told from the other."),
     UNIQUE_WITHOUT_TENANTS(ERROR, "Without tenants, no value would be compared with any other."),
     SIGN_UP_WITHOUT_TENANTS(ERROR, "A sign-up can neither make a tenant nor join one where there are none."),
