@@ -3,7 +3,7 @@
   import { askForReset, choosePassword } from "../api/mail.ts";
   import { errorsByName, errorsOf } from "../api/request.ts";
   import Notice from "../parts/Notice.svelte";
-  import Sheet from "./Sheet.svelte";
+  import Sheet from "../parts/Sheet.svelte";
 
   // After the #, which browsers send to nobody; gone from the address bar as soon as it is read.
   const token = location.hash.slice(1);

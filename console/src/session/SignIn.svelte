@@ -1,8 +1,8 @@
 <script lang="ts">
   import { Button, Input, Label } from "flowbite-svelte";
   import { messageOf } from "../api/request.ts";
-  import Mark from "../parts/Mark.svelte";
   import Notice from "../parts/Notice.svelte";
+  import Sheet from "../parts/Sheet.svelte";
   import { session } from "./session.svelte.ts";
 
   let identifier = $state("");
@@ -25,14 +25,8 @@
   }
 </script>
 
-<svelte:head><title>Sign in · Cuenta</title></svelte:head>
-
-<main class="mx-auto flex min-h-dvh w-full max-w-sm flex-col justify-center px-4">
-  <div class="mb-6 flex items-center gap-3">
-    <Mark size={36} />
-    <h1>Sign in to Cuenta</h1>
-  </div>
-  <form onsubmit={submit} class="sheet flex flex-col gap-4 p-5">
+<Sheet title="Sign in to Cuenta">
+  <form onsubmit={submit} class="flex flex-col gap-4">
     <div>
       <Label for="identifier" class="mb-1">Email or sign-in name</Label>
       <Input id="identifier" bind:value={identifier} autocomplete="username" required />
@@ -44,8 +38,10 @@
     {#if failure}<Notice kind="refused" text={failure} />{/if}
     <Button type="submit" disabled={busy}>{busy ? "Signing in…" : "Sign in"}</Button>
   </form>
-  <p class="mt-4 text-sm"><a class="link" href="/reset">Forgot your password?</a></p>
-  <p class="quiet mt-4 text-xs">
-    No account yet? The first administrator is made in the terminal: cuenta first-administrator
-  </p>
-</main>
+  {#snippet below()}
+    <p class="mt-4 text-sm"><a class="link" href="/reset">Forgot your password?</a></p>
+    <p class="quiet mt-4 text-xs">
+      No account yet? The first administrator is made in the terminal: cuenta first-administrator
+    </p>
+  {/snippet}
+</Sheet>

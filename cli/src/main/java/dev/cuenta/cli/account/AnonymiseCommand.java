@@ -3,12 +3,11 @@ package dev.cuenta.cli.account;
 import dev.cuenta.cli.Service;
 import dev.cuenta.client.CuentaClient;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -27,23 +26,19 @@ final class AnonymiseCommand implements Callable<Integer> {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
-    private String account;
-
-    @Option(names = "--yes", description = "Do not ask.")
-    private boolean yes;
+    @Mixin
+    private ForGood account;
 
     @Override
     public Integer call() {
         CuentaClient client = service.client();
-        String path = Accounts.path(client, account);
-        String name = client.get(path, Map.of()).body().path("displayName").asString();
-        if (!yes && !Confirmation.given("Anonymise %s for good? Type yes: ", name)) {
+        Optional<ForGood.Chosen> chosen = account.agreed(client, "Anonymise");
+        if (chosen.isEmpty()) {
             spec.commandLine().getErr().println("Nothing was changed. To anonymise without being asked: --yes");
             return 1;
         }
-        client.post(path + "/anonymisation", Map.of());
-        spec.commandLine().getOut().println("Anonymised " + name + ".");
+        client.post(chosen.get().path() + "/anonymisation", Map.of());
+        spec.commandLine().getOut().println("Anonymised " + chosen.get().name() + ".");
         return 0;
     }
 }

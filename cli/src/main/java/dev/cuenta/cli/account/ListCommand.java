@@ -107,11 +107,6 @@ final class ListCommand implements Runnable {
             row[row.length - 1] = item.path("meta").path("created").asString().replaceFirst("T.*", "");
             table.row(row);
         }
-        if (table.isEmpty()) {
-            out.println("No account matches.");
-        } else {
-            table.print(out);
-        }
-        out.flush();
+        table.printOr(out, "No account matches.");
     }
 }

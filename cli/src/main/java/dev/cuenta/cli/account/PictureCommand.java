@@ -96,12 +96,7 @@ final class PictureCommand implements Runnable {
                 picture.path("width").asInt() + " x " + picture.path("height").asInt(),
                 picture.path("bytes").asInt(),
                 picture.path("created").asString()));
-        if (table.isEmpty()) {
-            out.println("No picture is kept.");
-            out.flush();
-        } else {
-            table.print(out);
-        }
+        table.printOr(out, "No picture is kept.");
     }
 
     private static byte[] read(Path file) {

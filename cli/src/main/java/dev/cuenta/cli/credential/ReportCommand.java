@@ -39,11 +39,6 @@ final class ReportCommand implements Runnable {
                         made.path("accounts").asLong(),
                         made.path("oldest").asString().substring(0, 10),
                         made.path("current").asBoolean() ? "yes" : "no, renewed at sign-in"));
-        if (table.isEmpty()) {
-            output.writer().println("No account has a password yet.");
-            output.writer().flush();
-        } else {
-            table.print(output.writer());
-        }
+        table.printOr(output.writer(), "No account has a password yet.");
     }
 }

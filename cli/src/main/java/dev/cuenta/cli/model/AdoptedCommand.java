@@ -47,12 +47,7 @@ final class AdoptedCommand implements Runnable {
                     each.path("joined").asLong(),
                     each.path("last").asString());
         }
-        if (table.isEmpty()) {
-            out.println("Nothing was adopted yet. Begin with: cuenta model adopt --from SOURCE");
-            out.flush();
-        } else {
-            table.print(out);
-        }
+        table.printOr(out, "Nothing was adopted yet. Begin with: cuenta model adopt --from SOURCE");
     }
 
     private static void map(String source, CuentaClient client, PrintWriter out) {

@@ -24,8 +24,18 @@ public final class Table {
         return this;
     }
 
-    public boolean isEmpty() {
+    boolean isEmpty() {
         return rows.size() == 1;
+    }
+
+    /** As {@link #print}, or what is said instead of a table without rows. */
+    public void printOr(PrintWriter out, String otherwise) {
+        if (isEmpty()) {
+            out.println(otherwise);
+            out.flush();
+        } else {
+            print(out);
+        }
     }
 
     public void print(PrintWriter out) {

@@ -36,11 +36,6 @@ final class ArchiveCommand implements Runnable {
                         account.path("rule").asString(),
                         account.path("archivedAt").asString().substring(0, 10),
                         account.path("id").asString()));
-        if (table.isEmpty()) {
-            output.writer().println("No account was put aside.");
-            output.writer().flush();
-        } else {
-            table.print(output.writer());
-        }
+        table.printOr(output.writer(), "No account was put aside.");
     }
 }

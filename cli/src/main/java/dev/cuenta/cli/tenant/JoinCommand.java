@@ -5,7 +5,6 @@ import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -21,16 +20,12 @@ final class JoinCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "The tenant's id, as cuenta tenants list shows it.")
-    private String tenant;
-
-    @Parameters(index = "1", paramLabel = "ACCOUNT", description = "The account's id.")
-    private String account;
+    @Mixin
+    private Membership membership;
 
     @Override
     public void run() {
-        String path = "/v1/tenants/" + tenant + "/members/" + account;
-        service.client().put(path, Map.of());
+        service.client().put(membership.path(), Map.of());
         spec.commandLine().getOut().println("Belongs to the tenant now.");
     }
 }

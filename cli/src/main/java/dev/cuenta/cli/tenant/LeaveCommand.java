@@ -4,7 +4,6 @@ import dev.cuenta.cli.Service;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -20,16 +19,12 @@ final class LeaveCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "The tenant's id, as cuenta tenants list shows it.")
-    private String tenant;
-
-    @Parameters(index = "1", paramLabel = "ACCOUNT", description = "The account's id.")
-    private String account;
+    @Mixin
+    private Membership membership;
 
     @Override
     public void run() {
-        String path = "/v1/tenants/" + tenant + "/members/" + account;
-        service.client().delete(path);
+        service.client().delete(membership.path());
         spec.commandLine().getOut().println("Belongs to the tenant no more.");
     }
 }

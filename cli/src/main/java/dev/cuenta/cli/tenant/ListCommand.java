@@ -33,11 +33,6 @@ final class ListCommand implements Runnable {
                         tenant.path("name").asString(),
                         tenant.path("slug").asString(),
                         tenant.path("id").asString()));
-        if (table.isEmpty()) {
-            output.writer().println("There are no tenants that you belong to.");
-            output.writer().flush();
-        } else {
-            table.print(output.writer());
-        }
+        table.printOr(output.writer(), "There are no tenants that you belong to.");
     }
 }

@@ -11,19 +11,32 @@ import java.util.UUID;
 
 /** Messages that are to be sent, in the order in which they came due. They are asked for in the transaction that needs them. */
 public final class Messages {
+    static final double PAUSE_SECONDS = 30;
+
     private final Work work;
 
     public Messages(Work work) {
         this.work = work;
     }
 
-    /** At most one of a purpose is under way for a field. */
+    /**
+     * At most one of a purpose is under way for a field, and nobody is written to again within {@value #PAUSE_SECONDS} seconds: who
+     * asks may be a stranger who wants to flood the address.
+     */
     public void ask(AccountId account, Message.Purpose purpose, FieldPath field) {
         work.sql()
                 .sql("""
-                insert into cuenta.message (id, account_id, purpose, field) values (?, ?, ?, ?)
-                on conflict (account_id, purpose, field) do update set due_at = now(), attempts = 0""")
-                .params(UuidCreator.getTimeOrderedEpoch(), work.keys().of(account), spelt(purpose), field.toString())
+                insert into cuenta.message as m (id, account_id, purpose, field, due_at)
+                values (:id, :key, :purpose, :field, greatest(now(), (
+                    select max(made_at) + make_interval(secs => :pause) from cuenta.proof
+                    where account_id = :key and purpose = :purpose)))
+                on conflict (account_id, purpose, field)
+                    do update set due_at = least(m.due_at, excluded.due_at), attempts = 0""")
+                .param("id", UuidCreator.getTimeOrderedEpoch())
+                .param("key", work.keys().of(account))
+                .param("purpose", spelt(purpose))
+                .param("field", field.toString())
+                .param("pause", PAUSE_SECONDS)
                 .update();
     }
 

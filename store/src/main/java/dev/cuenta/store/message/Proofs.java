@@ -32,7 +32,7 @@ public final class Proofs {
                 insert into cuenta.proof (account_id, purpose, field, token_hash, form, expires_at)
                 select :key, :purpose, :field, :token, %s, :until from %s v where v.%s = :key
                 on conflict (account_id, purpose, field) do update
-                    set token_hash = excluded.token_hash, form = excluded.form, expires_at = excluded.expires_at""".formatted(form(field), Shape.qualified(field.path().profile()), keyOf(field)))
+                    set token_hash = excluded.token_hash, form = excluded.form, made_at = now(), expires_at = excluded.expires_at""".formatted(form(field), Shape.qualified(field.path().profile()), keyOf(field)))
                 .param("key", work.keys().of(account))
                 .param("purpose", Messages.spelt(purpose))
                 .param("field", field.path().toString())

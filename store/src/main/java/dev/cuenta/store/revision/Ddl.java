@@ -122,6 +122,7 @@ final class Ddl {
                                 "field text not null",
                                 "token_hash bytea not null unique",
                                 "form text not null",
+                                "made_at timestamptz not null default now()",
                                 "expires_at timestamptz not null",
                                 "primary key (account_id, purpose, field)")),
                 createTable(

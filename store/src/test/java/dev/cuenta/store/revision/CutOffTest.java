@@ -64,6 +64,17 @@ class CutOffTest extends DatabaseTest {
                 "id: sequence",
                 "id_2 > coalesce((select b.id_2 from accounts.account b where b.id < account.id order by b.id desc limit 1), 0)",
                 ACCOUNTS),
+        SECRET(
+                "berth: { type: string }",
+                "berth: { type: string, sensitivity: secret, read: [owner], write: [owner] }",
+                // Version, key's id, nonce and tag around the value in quotation marks.
+                "octet_length(berth) = 1 + 8 + 12 + 16 + length('B' || number) + 2 and kept_r2_berth = 'B' || number",
+                ACCOUNTS),
+        MEMBERSHIP(
+                "pier: { type: string }\ntenants: { membership: many, onSignUp: create, name: '{name}' }",
+                "pier: { type: string }\ntenants: { membership: one, onSignUp: create, name: '{name}' }",
+                "exists (select 1 from cuenta.membership m where m.account_id = id)",
+                ACCOUNTS),
         REMOVED("berth: { type: string, uniqueness: server }", "", "kept_r2_berth = 'B' || number", ACCOUNTS);
 
         private final String before;

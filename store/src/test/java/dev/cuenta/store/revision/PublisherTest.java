@@ -121,7 +121,8 @@ class PublisherTest extends DatabaseTest {
         database.publish(Models.SMALL + kinds);
         for (int i = 0; i < 2500; i++) {
             database.sql()
-                    .sql("insert into accounts.account values (gen_random_uuid(), 'staff', now(), now(), 1, ?)")
+                    .sql(
+                            "insert into accounts.account (id, kind, created_at, last_modified_at, version, email) values (gen_random_uuid(), 'staff', now(), now(), 1, ?)")
                     .param("a" + i + "@marea.example")
                     .update();
         }

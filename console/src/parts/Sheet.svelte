@@ -1,8 +1,15 @@
 <script lang="ts">
+  /** The one thing on a page for who is not signed in. */
   import type { Snippet } from "svelte";
-  import Mark from "../parts/Mark.svelte";
+  import Mark from "./Mark.svelte";
 
-  let { title, children }: { title: string; children: Snippet } = $props();
+  interface Props {
+    title: string;
+    children: Snippet;
+    /** What stands below. */
+    below?: Snippet;
+  }
+  let { title, children, below }: Props = $props();
 </script>
 
 <svelte:head><title>{title} · Cuenta</title></svelte:head>
@@ -13,4 +20,5 @@
     <h1>{title}</h1>
   </div>
   <div class="sheet flex flex-col gap-4 p-5">{@render children()}</div>
+  {@render below?.()}
 </main>
