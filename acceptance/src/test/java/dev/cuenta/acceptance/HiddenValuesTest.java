@@ -55,6 +55,7 @@ class HiddenValuesTest {
                             .replace("{id}", account)
                             .replace("{number}", "1")
                             .replace("{tenant}", TENANT)
+                            .replace("{session}", TENANT)
                             .replace("{field}", "mooring.gateCode")
                             .replace("{source}", "old-harbour");
                     boolean destroys = method.equals("DELETE")

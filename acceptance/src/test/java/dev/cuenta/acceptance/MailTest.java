@@ -2,7 +2,10 @@ package dev.cuenta.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.model.Models;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
@@ -13,6 +16,7 @@ import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
 
 /** Confirming an address and resetting a password by mail, through a mail server of its own. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
@@ -119,6 +123,49 @@ class MailTest extends OnMarea {
 
     @Test
     @Order(4)
+    void one_of_the_last_passwords_cannot_be_chosen_again(@TempDir Path folder) throws IOException {
+        Path file = Files.writeString(
+                folder.resolve("history.yaml"),
+                Models.source("account-model.yaml")
+                        .replace("policy: { minLength: 10,", "policy: { history: 3, minLength: 10,"));
+        marea.cuenta("model", "publish", file.toString()).succeeds();
+        String id = signUp("noa");
+        List<String> passwords = List.of(PASSWORD, "one red anchor", "two blue anchors", "three old anchors");
+        for (int i = 1; i < passwords.size(); i++) {
+            change("noa", passwords.get(i - 1), passwords.get(i)).status(200);
+        }
+
+        for (String former : passwords.subList(1, 4)) {
+            assertThat(change("noa", "three old anchors", former).status())
+                    .as(former)
+                    .isEqualTo(422);
+        }
+        assertThat(change("noa", "three old anchors", "two blue anchors").everything())
+                .contains("Is one of your last 3 passwords.");
+        assertThat(marea.psql("select count(*) from cuenta.former_password")).isEqualTo("2");
+        int before = marea.mails().size();
+        marea.guest()
+                .post("/v1/password-resets", Map.of("identifier", "noa.demo@marea.example"))
+                .status(202);
+        String token = token(next(before));
+        assertThat(marea.guest()
+                        .put("/v1/password-resets", Map.of("token", token, "password", "one red anchor"))
+                        .problem())
+                .contains("/password former");
+        marea.guest()
+                .put("/v1/password-resets", Map.of("token", token, "password", PASSWORD))
+                .status(204);
+        marea.cuenta("accounts", "anonymise", id, "--yes").succeeds();
+        assertThat(marea.psql("select count(*) from cuenta.former_password")).isEqualTo("0");
+    }
+
+    private static Http.Answer change(String name, String current, String password) {
+        return marea.as(name + ".demo@marea.example", current)
+                .put("/v1/me/password", Map.of("current", current, "password", password));
+    }
+
+    @Test
+    @Order(5)
     void a_mail_that_cannot_go_waits_and_a_kill_loses_none() throws Exception {
         int before = marea.mails().size();
         shut();

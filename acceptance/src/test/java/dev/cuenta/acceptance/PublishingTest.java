@@ -72,7 +72,7 @@ class PublishingTest {
             publish(key, before);
             await(key, 1);
             marea.psql(
-                    "insert into accounts.account select gen_random_uuid(), 'staff', now(), now(), 1, 'a' || n || '@marea.example' from generate_series(1, 60000) n");
+                    "insert into accounts.account (id, kind, created_at, last_modified_at, version, email) select gen_random_uuid(), 'staff', now(), now(), 1, 'a' || n || '@marea.example' from generate_series(1, 60000) n");
 
             publish(key, after);
             while (!marea.psql(

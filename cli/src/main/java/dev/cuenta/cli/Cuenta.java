@@ -9,6 +9,7 @@ import dev.cuenta.cli.sample.SampleCommand;
 import dev.cuenta.cli.sample.SeedCommand;
 import dev.cuenta.cli.secret.SecretsCommand;
 import dev.cuenta.cli.session.PasswordCommand;
+import dev.cuenta.cli.session.SessionsCommand;
 import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
 import dev.cuenta.cli.tenant.TenantsCommand;
@@ -57,7 +58,8 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("sign-in", SignInCommand.class),
                 Map.entry("sign-out", SignOutCommand.class),
                 Map.entry("tenants", TenantsCommand.class),
-                Map.entry("secrets", SecretsCommand.class));
+                Map.entry("secrets", SecretsCommand.class),
+                Map.entry("sessions", SessionsCommand.class));
     }
 
     /** The command with those of its parts that the arguments are about. */

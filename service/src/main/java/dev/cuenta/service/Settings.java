@@ -11,7 +11,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param keyFile where the installation key is kept; made at the first start, readable by its owner only
  * @param secretKeyFile the keys of secret values; made with the first of these, shared by all instances
- * @param sessionLength how long a session lasts
+ * @param sessionLength how long a session lasts at most
+ * @param sessionIdle how long it may go unused
  * @param pictureFolder where the bytes of pictures are kept; null for the database
  * @param publicUrl where people reach the console: links in mails begin with it
  * @param mail null for an installation that writes to nobody
@@ -23,6 +24,7 @@ public record Settings(
         Path keyFile,
         Path secretKeyFile,
         Duration sessionLength,
+        Duration sessionIdle,
         @Nullable Path pictureFolder,
         @Nullable String domain,
         String publicUrl,

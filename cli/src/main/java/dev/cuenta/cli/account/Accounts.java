@@ -11,10 +11,11 @@ import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /** Finds accounts by id or by what they sign in with, and prints them. */
-final class Accounts {
+public final class Accounts {
     private Accounts() {}
 
-    static String path(CuentaClient client, String idOrName) {
+    /** The address of an account that somebody named by its id or by what it signs in with. */
+    public static String path(CuentaClient client, String idOrName) {
         String id = idOrName.contains("@") ? idOf(client, idOrName) : idOrName;
         return "/v1/accounts/" + URLEncoder.encode(id, StandardCharsets.UTF_8);
     }

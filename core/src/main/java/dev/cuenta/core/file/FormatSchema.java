@@ -171,8 +171,17 @@ public final class FormatSchema {
         Map<String, Object> parameters =
                 group(Map.of("memory", TEXT, "iterations", NUMBER, "parallelism", NUMBER), List.of());
         Map<String, Object> refuse = Map.of("type", "array", "items", oneOf(PasswordRules.Refusal.values()));
-        Map<String, Object> policy =
-                group(Map.of("minLength", NUMBER, "maxLength", NUMBER, "refuse", refuse), List.of());
+        Map<String, Object> policy = group(
+                Map.of(
+                        "minLength",
+                        NUMBER,
+                        "maxLength",
+                        NUMBER,
+                        "refuse",
+                        refuse,
+                        "history",
+                        described("How many of the last passwords cannot be chosen again.", NUMBER)),
+                List.of());
         String[] formats =
                 HashFormat.ACCEPTABLE.stream().map(HashFormat::toString).toArray(String[]::new);
         Map<String, Object> accept = described(

@@ -12,6 +12,9 @@ final class PasswordReader {
     /** RFC 9106 section 3.1: at least 8 KiB a lane; OWASP's lowest recommendation is 7 MiB, and a phone's memory is the most. */
     private static final long LEAST_KIB = 7 * 1024;
 
+    /** Each of them costs a hash when a password is chosen. */
+    private static final int MOST_REMEMBERED = 24;
+
     private static final long MOST_KIB = 1024 * 1024;
 
     PasswordRules read(Optional<Section> given) {
@@ -34,6 +37,7 @@ final class PasswordReader {
                 policy.flatMap(group -> group.take("refuse"))
                         .map(PasswordReader::refusals)
                         .orElse(PasswordRules.DEFAULT.refuse()),
+                whole(policy, "history", 0, MOST_REMEMBERED, PasswordRules.DEFAULT.history()),
                 section.take("accept").map(PasswordReader::accepted).orElse(Set.of()));
         parameters.ifPresent(Section::refuseOthers);
         policy.ifPresent(Section::refuseOthers);

@@ -91,7 +91,7 @@ final class CredentialUseCases {
 
     /** The second of two, when the memory is the process's already. */
     private Measured measured(int memory, int iterations) {
-        PasswordRules rules = new PasswordRules(memory * KIB, iterations, 1, 1, 128, Set.of(), Set.of());
+        PasswordRules rules = new PasswordRules(memory * KIB, iterations, 1, 1, 128, Set.of(), 0, Set.of());
         scheme.hash("six green oars".toCharArray(), rules);
         long begun = System.nanoTime();
         scheme.hash("six green oars".toCharArray(), rules);

@@ -81,6 +81,11 @@ final class OpenApi {
         add("/v1/accounts/{id}", "delete", "Remove an account", null, "204", null);
         add("/v1/accounts/{id}/anonymisation", "post", "Take out what tells whose it is", null, "204", null);
         for (String owner : List.of("/v1/me", "/v1/accounts/{id}")) {
+            add(owner + "/sessions", "get", "Where the account is signed in", null, "200", JSON_OBJECT);
+            add(owner + "/sessions", "delete", "End all of its sessions", null, "200", JSON_OBJECT);
+            add(owner + "/sessions/{session}", "delete", "End one of its sessions", null, "204", null);
+        }
+        for (String owner : List.of("/v1/me", "/v1/accounts/{id}")) {
             String pictures = owner + "/pictures/{field}";
             add(pictures, "get", "Show a picture", null, "200", Map.of("type", "string", "format", "binary"));
             parameters(

@@ -75,6 +75,19 @@ public final class Passwords {
         }
     }
 
+    /**
+     * Refuses a password that the account had before.
+     *
+     * @param former its last passwords' hashes
+     * @throws Problem INVALID
+     */
+    public void refuseFormer(String password, PasswordRules rules, Collection<String> former) {
+        if (former.stream().anyMatch(hash -> verify(Optional.of(hash), password, rules))) {
+            throw Problem.invalid(
+                    "/password", "former", "Is one of your last " + rules.history() + " passwords. Choose another.");
+        }
+    }
+
     /** Whether the password is the one behind the hash; as slow without a hash as with one. */
     public boolean verify(Optional<String> hash, String password, PasswordRules rules) {
         Optional<PasswordVerifier> verifier = hash.flatMap(HashFormat::of).map(verifiers::get);

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -22,12 +23,18 @@ import org.jspecify.annotations.Nullable;
  *
  * @param account null for the holder of the installation key, who has every administering role
  * @param tenant the tenant that the request is limited to; null for none
+ * @param session through which the request is made; null for a key
  */
 public record Caller(
         @Nullable AccountId account,
         List<GivenRole> given,
         List<TenantId> tenants,
-        @Nullable TenantId tenant) {
+        @Nullable TenantId tenant,
+        @Nullable UUID session) {
+    Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
+        this(account, given, tenants, tenant, null);
+    }
+
     public Caller {
         given = List.copyOf(given);
         tenants = List.copyOf(tenants);

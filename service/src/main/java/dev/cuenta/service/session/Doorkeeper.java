@@ -3,6 +3,7 @@ package dev.cuenta.service.session;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.Settings;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
@@ -11,6 +12,8 @@ import dev.cuenta.store.session.Sessions.Signed;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.time.Clock;
+import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -28,15 +31,25 @@ final class Doorkeeper implements HandlerInterceptor {
 
     static final String COOKIE = "cuenta_session";
     static final String CALLER = Caller.class.getName();
+    private static final Duration TOUCHED = Duration.ofMinutes(1);
     private static final String BEARER = "Bearer ";
     private static final Set<String> SAFE = Set.of("GET", "HEAD", "OPTIONS");
 
     private final LiveRevisions live;
     private final InstallationKey installationKey;
     private final CurrentTenant currentTenant;
+    private final Settings settings;
+    private final Clock clock;
 
-    Doorkeeper(LiveRevisions live, InstallationKey installationKey, CurrentTenant currentTenant) {
+    Doorkeeper(
+            LiveRevisions live,
+            InstallationKey installationKey,
+            CurrentTenant currentTenant,
+            Settings settings,
+            Clock clock) {
         this.live = live;
+        this.settings = settings;
+        this.clock = clock;
         this.installationKey = installationKey;
         this.currentTenant = currentTenant;
     }
@@ -76,11 +89,27 @@ final class Doorkeeper implements HandlerInterceptor {
                             currentTenant.named(said, null, work).orElse(null))))
                     : new Caller(null, List.of(), List.of(), null);
         }
-        return live.with(revision -> revision.read(work -> new Sessions(work)
-                .find(Tokens.hash(token))
-                .map(signed -> signedIn(signed, said, work))
-                .orElseThrow(() -> Problem.of(
-                        ProblemKind.UNAUTHENTICATED, "This session has ended. Sign in again: POST /v1/sessions."))));
+        return live.with(revision -> {
+            Seen seen = revision.read(work -> new Sessions(work)
+                    .find(Tokens.hash(token), settings.sessionIdle())
+                    .map(signed -> new Seen(signedIn(signed, said, work), signed))
+                    .orElseThrow(() -> Problem.of(
+                            ProblemKind.UNAUTHENTICATED, "This session has ended. Sign in again: POST /v1/sessions.")));
+            touch(seen.signed(), revision);
+            return seen.caller();
+        });
+    }
+
+    private record Seen(Caller caller, Signed signed) {}
+
+    /** Once a minute: a note for each request would be a write for each read. */
+    private void touch(Signed signed, LiveRevision revision) {
+        if (signed.lastUsed().isBefore(clock.instant().minus(TOUCHED))) {
+            revision.write(work -> {
+                new Sessions(work).touch(signed.session());
+                return signed;
+            });
+        }
     }
 
     private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work) {
@@ -91,12 +120,12 @@ final class Doorkeeper implements HandlerInterceptor {
             if (!anywhere.reaches(named.get(), revision.model())) {
                 throw CurrentTenant.none();
             }
-            return new Caller(signed.account(), signed.roles(), signed.tenants(), named.get());
+            return new Caller(signed.account(), signed.roles(), signed.tenants(), named.get(), signed.session());
         }
         boolean global = anywhere.roles(revision.model()).stream()
                 .anyMatch(role -> !role.withinTenant() && !role.may().isEmpty());
         TenantId first =
                 global || signed.tenants().isEmpty() ? null : signed.tenants().get(0);
-        return new Caller(signed.account(), signed.roles(), signed.tenants(), first);
+        return new Caller(signed.account(), signed.roles(), signed.tenants(), first, signed.session());
     }
 }

@@ -26,7 +26,7 @@ final class PasswordChange {
      */
     record Wish(String current, String password, boolean keepSessions) {}
 
-    private record Present(Optional<String> hash, List<String> identifiers) {}
+    private record Present(Optional<String> hash, List<String> identifiers, List<String> last) {}
 
     private final LiveRevisions live;
     private final Passwords passwords;
@@ -57,6 +57,7 @@ final class PasswordChange {
             if (PasswordPolicy.normal(wish.current()).equals(PasswordPolicy.normal(wish.password()))) {
                 throw Problem.invalid("/password", "same", "Is your present password. Choose another.");
             }
+            passwords.refuseFormer(wish.password(), rules, present.last());
             String hash = passwords.hash(wish.password(), rules, present.identifiers());
             return revision.write(work -> {
                 if (!new Credentials(work).change(account, present.hash().orElseThrow(), hash)) {
@@ -71,6 +72,9 @@ final class PasswordChange {
     private static Present present(
             AccountId account, LiveRevision revision, Accounts accounts, Credentials credentials) {
         AccountRecord record = accounts.find(account, null).orElseThrow();
-        return new Present(credentials.hashOf(account), PasswordReset.identifiers(revision.model(), record));
+        return new Present(
+                credentials.hashOf(account),
+                PasswordReset.identifiers(revision.model(), record),
+                credentials.last(account));
     }
 }

@@ -21,6 +21,8 @@ import org.springframework.stereotype.Component;
 /** Whoever forgot their password gets a link, and chooses another. */
 @Component
 final class PasswordReset {
+    private record Found(AccountRecord record, List<String> last) {}
+
     private final LiveRevisions live;
     private final Passwords passwords;
 
@@ -52,11 +54,13 @@ final class PasswordReset {
     void choose(String token, String password) {
         live.with(revision -> {
             AccountModel model = revision.model();
-            AccountRecord record = revision.read(work -> new Proofs(work)
+            Found found = revision.read(work -> new Proofs(work)
                     .find(Message.Purpose.RESET, Tokens.hash(token))
                     .flatMap(proven -> new Accounts(work).find(proven.account(), null))
+                    .map(record -> new Found(record, new Credentials(work).last(record.id())))
                     .orElseThrow(PasswordReset::unknown));
-            String hash = passwords.hash(password, model.password(), identifiers(model, record));
+            passwords.refuseFormer(password, model.password(), found.last());
+            String hash = passwords.hash(password, model.password(), identifiers(model, found.record()));
             return revision.write(work -> {
                 AccountId account = new Proofs(work)
                         .take(Message.Purpose.RESET, Tokens.hash(token))

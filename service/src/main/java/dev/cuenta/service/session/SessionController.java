@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
@@ -34,7 +35,9 @@ final class SessionController {
             @RequestBody Map<String, Object> body,
             @RequestHeader(name = Doorkeeper.CONSOLE_HEADER, required = false) @Nullable String console,
             HttpServletRequest request) {
-        SessionUseCases.Opened opened = sessions.signIn(body);
+        String agent =
+                Optional.ofNullable(request.getHeader(HttpHeaders.USER_AGENT)).orElse("");
+        SessionUseCases.Opened opened = sessions.signIn(body, agent);
         Map<String, Object> answer = new LinkedHashMap<>();
         answer.put("account", opened.account().text());
         answer.put("expires", opened.expires().toString());

@@ -44,7 +44,7 @@ final class SessionUseCases {
     }
 
     /** The same refusal after the same time, whether the person or the password is wrong. */
-    Opened signIn(Map<String, ?> body) {
+    Opened signIn(Map<String, ?> body, String agent) {
         String identifier = text(body, "identifier");
         String password = text(body, "password");
         return live.with(revision -> {
@@ -54,7 +54,7 @@ final class SessionUseCases {
             Found person = found.filter(it -> right).orElseThrow(SessionUseCases::wrong);
             Optional<String> renewed = passwords.renewed(
                     person.hash().orElseThrow(), password, revision.model().password());
-            return open(revision, person, renewed);
+            return open(revision, person, renewed, agent);
         });
     }
 
@@ -64,14 +64,14 @@ final class SessionUseCases {
                 .map(account -> new Found(account, new Credentials(work).hashOf(account))));
     }
 
-    private Opened open(LiveRevision revision, Found person, Optional<String> renewedHash) {
+    private Opened open(LiveRevision revision, Found person, Optional<String> renewedHash, String agent) {
         AccountId account = person.account();
         String token = Tokens.create(Tokens.SESSION);
         Instant expires = clock.instant().plus(settings.sessionLength());
         revision.write(work -> {
             Sessions sessions = new Sessions(work);
             sessions.sweep();
-            sessions.open(Tokens.hash(token), account, expires);
+            sessions.open(Tokens.hash(token), account, expires, agent);
             renewedHash.ifPresent(
                     hash -> new Credentials(work).replace(account, person.hash().orElseThrow(), hash));
             return account;

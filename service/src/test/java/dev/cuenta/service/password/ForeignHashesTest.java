@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class ForeignHashesTest {
     private static final String PASSWORD = "Bowline, then splice";
     private static final PasswordRules RULES =
-            new PasswordRules(8 * 1024, 1, 1, 10, 128, Set.of(), HashFormat.ACCEPTABLE);
+            new PasswordRules(8 * 1024, 1, 1, 10, 128, Set.of(), 0, HashFormat.ACCEPTABLE);
 
     private final Passwords passwords = new Passwords(new Argon2id(), nothingIsCommon());
 

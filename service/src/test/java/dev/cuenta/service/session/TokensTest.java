@@ -33,6 +33,7 @@ class TokensTest {
                 file,
                 folder.resolve("data/secret-keys"),
                 Duration.ofHours(1),
+                Duration.ofHours(1),
                 null,
                 null,
                 "http://127.0.0.1:7480",

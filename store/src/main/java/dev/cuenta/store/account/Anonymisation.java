@@ -33,6 +33,7 @@ public final class Anonymisation {
         count("credentials", "delete from cuenta.credential where account_id = ", ids, counts);
         count("rolesGiven", "delete from cuenta.role_given where account_id = ", ids, counts);
         count("pictures", "delete from cuenta.picture where account_id = ", ids, counts);
+        update("delete from cuenta.former_password where account_id = ", ids);
         update("delete from cuenta.message where account_id = ", ids);
         update("delete from cuenta.proof where account_id = ", ids);
         forgetFormerNames(ids);

@@ -29,13 +29,50 @@ public final class Credentials {
     }
 
     public void set(AccountId account, String hash) {
+        remember(account);
         work.sql().sql("""
                 insert into cuenta.credential (account_id, hash) values (?, ?)
                 on conflict (account_id) do update set hash = excluded.hash, set_at = now()""").params(work.keys().of(account), hash).update();
     }
 
+    /** The hashes of the account's last passwords, the present one first, as many as the model remembers. */
+    public List<String> last(AccountId account) {
+        return work.sql()
+                .sql("""
+                select hash from (
+                    select hash, set_at from cuenta.credential where account_id = :key
+                    union all select hash, set_at from cuenta.former_password where account_id = :key) known
+                order by set_at desc limit :history""")
+                .param("key", work.keys().of(account))
+                .param("history", history())
+                .query(String.class)
+                .list();
+    }
+
+    private int history() {
+        return work.revision().model().password().history();
+    }
+
+    /** The present one becomes a former one; what is older than the model remembers goes. */
+    private void remember(AccountId account) {
+        Object key = work.keys().of(account);
+        if (history() > 1) {
+            work.sql().sql("""
+                    insert into cuenta.former_password (account_id, hash, set_at)
+                    select account_id, hash, set_at from cuenta.credential where account_id = ?""").param(key).update();
+        }
+        work.sql()
+                .sql("""
+                delete from cuenta.former_password where account_id = :key and set_at not in (
+                    select set_at from cuenta.former_password where account_id = :key order by set_at desc limit :kept)""")
+                .param("key", key)
+                .param("kept", Math.max(0, history() - 1))
+                .update();
+    }
+
     /** Sets another password; false if somebody has set one meanwhile. */
     public boolean change(AccountId account, String before, String hash) {
+        remember(account);
         return work.sql()
                         .sql("update cuenta.credential set hash = ?, set_at = now() where account_id = ? and hash = ?")
                         .params(hash, work.keys().of(account), before)

@@ -62,13 +62,23 @@ final class Ddl {
                         "set_at timestamptz not null default now()",
                         "primary key (account_id)")));
         statements.add(createTable(
+                "cuenta.former_password",
+                List.of(
+                        account,
+                        "hash text not null",
+                        "set_at timestamptz not null",
+                        "primary key (account_id, set_at)")));
+        statements.add(createTable(
                 "cuenta.session",
                 List.of(
                         "token_hash bytea primary key",
                         account,
                         "created_at timestamptz not null default now()",
                         "expires_at timestamptz not null",
-                        "tenant_id uuid references cuenta.tenant on delete set null")));
+                        "tenant_id uuid references cuenta.tenant on delete set null",
+                        "id uuid not null default gen_random_uuid() unique",
+                        "last_used_at timestamptz not null default now()",
+                        "agent text not null default ''")));
         statements.add("create index if not exists session_account on cuenta.session (account_id)");
         statements.add("create index if not exists session_expires_at on cuenta.session (expires_at)");
         statements.add(createTable(

@@ -7,6 +7,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -22,13 +23,17 @@ public final class Sessions {
      * The account of a session, with what decides on its rights; tenants in the order in which it joined them.
      *
      * @param chosen the tenant that the person chose for this session; null for none
+     * @param lastUsed within a minute, if {@link #touch} is called
      */
     public record Signed(
             AccountId account,
             List<GivenRole> roles,
             List<TenantId> tenants,
             @Nullable TenantId chosen,
-            Instant expires) {}
+            UUID session,
+            Instant lastUsed) {}
+
+    private static final int LONGEST_AGENT = 200;
 
     private final Work work;
     private final AccountModel model;
@@ -38,26 +43,73 @@ public final class Sessions {
         this.model = work.revision().model();
     }
 
-    public void open(byte[] tokenHash, AccountId account, Instant expires) {
+    /**
+     * Opens a session.
+     *
+     * @param agent the program that opens it, as it calls itself
+     */
+    public void open(byte[] tokenHash, AccountId account, Instant expires, String agent) {
         work.sql()
-                .sql("insert into cuenta.session (token_hash, account_id, expires_at) values (?, ?, ?)")
-                .params(tokenHash, work.keys().of(account), expires.atOffset(ZoneOffset.UTC))
+                .sql("insert into cuenta.session (token_hash, account_id, expires_at, agent) values (?, ?, ?, ?)")
+                .params(
+                        tokenHash,
+                        work.keys().of(account),
+                        expires.atOffset(ZoneOffset.UTC),
+                        agent.substring(0, Math.min(LONGEST_AGENT, agent.length())))
                 .update();
     }
 
-    /** One statement: the session, its account's roles and its tenants. */
-    public Optional<Signed> find(byte[] tokenHash) {
+    /**
+     * One statement: the session, its account's roles and its tenants.
+     *
+     * @param idle how long a session may go unused
+     */
+    public Optional<Signed> find(byte[] tokenHash, Duration idle) {
         return work.sql()
                 .sql("""
-                select %s as account, s.expires_at, s.tenant_id,
+                select %s as account, s.id as session, s.last_used_at, s.tenant_id,
                     (select coalesce(array_agg(g.role || ':' || coalesce(g.tenant_id::text, '')), '{}')
                      from cuenta.role_given g where g.account_id = s.account_id) as roles,
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
                      from cuenta.membership m where m.account_id = s.account_id) as tenants
-                from cuenta.session s where s.token_hash = ? and s.expires_at > now()""".formatted(work.revision().shape().idOf("s.account_id")))
-                .param(tokenHash)
+                from cuenta.session s where s.token_hash = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id")))
+                .params(tokenHash, (double) idle.toSeconds())
                 .query(this::read)
                 .optional();
+    }
+
+    /** Notes that the session is in use. */
+    public void touch(UUID session) {
+        work.sql()
+                .sql("update cuenta.session set last_used_at = now() where id = ?")
+                .param(session)
+                .update();
+    }
+
+    /** The account's open ones; what was used last comes first. */
+    public List<OpenSession> of(AccountId account, Duration idle) {
+        return work.sql()
+                .sql("""
+                select * from cuenta.session
+                where account_id = ? and expires_at > now() and last_used_at > now() - make_interval(secs => ?)
+                order by last_used_at desc, id""")
+                .params(work.keys().of(account), (double) idle.toSeconds())
+                .query((row, index) -> new OpenSession(
+                        row.getObject("id", UUID.class),
+                        row.getObject("created_at", OffsetDateTime.class).toInstant(),
+                        row.getObject("last_used_at", OffsetDateTime.class).toInstant(),
+                        row.getObject("expires_at", OffsetDateTime.class).toInstant(),
+                        row.getString("agent")))
+                .list();
+    }
+
+    /** Whether the account had that one. */
+    public boolean end(AccountId account, UUID session) {
+        return work.sql()
+                        .sql("delete from cuenta.session where account_id = ? and id = ?")
+                        .params(work.keys().of(account), session)
+                        .update()
+                > 0;
     }
 
     /** The tenant that the session's requests are about from now on; null for none in particular. */
@@ -110,6 +162,7 @@ public final class Sessions {
                 Optional.ofNullable(row.getObject("tenant_id", UUID.class))
                         .map(TenantId::new)
                         .orElse(null),
-                row.getObject("expires_at", OffsetDateTime.class).toInstant());
+                row.getObject("session", UUID.class),
+                row.getObject("last_used_at", OffsetDateTime.class).toInstant());
     }
 }

@@ -23,6 +23,7 @@ import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.session.Sessions;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -95,7 +96,7 @@ class SecondIdsTest extends DatabaseTest {
             Role administrator = work.revision().model().roles().get("administrator");
             new RoleGrants(work).give(ines, administrator, null);
             new Credentials(work).set(ines, "hash");
-            new Sessions(work).open(token, ines, Instant.now().plusSeconds(60));
+            new Sessions(work).open(token, ines, Instant.now().plusSeconds(60), "");
             new Adoptions(work).remember("old-harbour", List.of(new Adoptions.Adopted("A1", ines, false)));
             return ines;
         });
@@ -104,7 +105,11 @@ class SecondIdsTest extends DatabaseTest {
         AccountRecord now = found(ines);
         assertThat(now.roles()).hasSize(1);
         read(work -> {
-            assertThat(new Sessions(work).find(token).orElseThrow().account()).isEqualTo(now.id());
+            assertThat(new Sessions(work)
+                            .find(token, Duration.ofHours(1))
+                            .orElseThrow()
+                            .account())
+                    .isEqualTo(now.id());
             assertThat(new Credentials(work).hashOf(now.id())).contains("hash");
             assertThat(new Credentials(work).hashOf(ines)).contains("hash");
             assertThat(new Accounts(work).bySignIn("INES@marea.example")).contains(now.id());

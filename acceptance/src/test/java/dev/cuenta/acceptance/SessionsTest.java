@@ -1,0 +1,100 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Where somebody is signed in: seen and ended by themselves and by an operator, and ended by time. */
+class SessionsTest extends OnMarea {
+    private static final String PASSWORD = "nine brown rudders";
+
+    @Test
+    void the_owner_sees_their_sessions_and_ends_another() {
+        signUp("lea");
+        Http here = marea.as("lea@post.example", PASSWORD);
+        Http there = marea.as("lea@post.example", PASSWORD);
+        JsonNode open = here.get("/v1/me/sessions").status(200).json().path("items");
+
+        assertThat(open).hasSize(2);
+        assertThat(open).extracting(it -> it.path("current").asBoolean()).containsOnlyOnce(true);
+        assertThat(open.get(0).path("agent").asString()).startsWith("Java-http-client");
+        assertThat(open.toString()).doesNotContain("cuenta_session_");
+        for (JsonNode session : open) {
+            if (!session.path("current").asBoolean()) {
+                here.delete("/v1/me/sessions/" + session.path("id").asString()).status(204);
+                assertThat(here.delete("/v1/me/sessions/" + session.path("id").asString())
+                                .status())
+                        .isEqualTo(404);
+            }
+        }
+        assertThat(there.get("/v1/me").status()).isEqualTo(401);
+        assertThat(here.get("/v1/me").status()).isEqualTo(200);
+        assertThat(here.delete("/v1/me/sessions").json().path("ended").asInt()).isEqualTo(1);
+        assertThat(here.get("/v1/me").status()).isEqualTo(401);
+    }
+
+    @Test
+    void an_operator_sees_and_ends_them_and_nobody_else_does() {
+        String id = signUp("rik");
+        Http rik = marea.as("rik@post.example", PASSWORD);
+        signUp("vera");
+        Http vera = marea.as("vera@post.example", PASSWORD);
+
+        assertThat(vera.get("/v1/accounts/" + id + "/sessions").status()).isEqualTo(404);
+        assertThat(vera.delete("/v1/accounts/" + id + "/sessions").status()).isEqualTo(404);
+        String ricks = rik.get("/v1/me/sessions")
+                .json()
+                .path("items")
+                .get(0)
+                .path("id")
+                .asString();
+        assertThat(vera.delete("/v1/me/sessions/" + ricks).status()).isEqualTo(404);
+        assertThat(marea.cuenta("sessions", "list", "--account", id).succeeds().text())
+                .contains(ricks);
+        assertThat(marea.cuenta("sessions", "end", "--all", "--account", id)
+                        .succeeds()
+                        .text())
+                .isEqualToIgnoringNewLines("1 session has ended.");
+        assertThat(rik.get("/v1/me").status()).isEqualTo(401);
+        assertThat(marea.cuenta("sessions", "list", "--account", id).text()).contains("Signed in nowhere.");
+        assertThat(marea.cuenta("sessions", "end").status()).isEqualTo(2);
+    }
+
+    @Test
+    void one_that_nobody_uses_ends_by_itself() {
+        signUp("mila");
+        Http mila = marea.as("mila@post.example", PASSWORD);
+        lastUsed("90 minutes");
+        assertThat(mila.get("/v1/me").status()).isEqualTo(200);
+        assertThat(
+                        marea.psql(
+                                "select count(*) from cuenta.session s join accounts.account a on a.id = s.account_id where email like 'mila%' and last_used_at > now() - interval '1 minute'"))
+                .isEqualTo("1");
+        lastUsed("3 hours");
+        assertThat(mila.get("/v1/me").status()).isEqualTo(401);
+    }
+
+    private static void lastUsed(String ago) {
+        marea.psql("update cuenta.session set last_used_at = now() - interval '" + ago
+                + "' where account_id in (select id from accounts.account where email like 'mila%')");
+    }
+
+    private static String signUp(String name) {
+        return marea.guest()
+                .post(
+                        "/v1/sign-ups",
+                        Map.of(
+                                "email",
+                                name + "@post.example",
+                                "password",
+                                PASSWORD,
+                                "person",
+                                Map.of("givenName", name, "familyName", "Demo")))
+                .status(201)
+                .json()
+                .path("id")
+                .asString();
+    }
+}

@@ -1,0 +1,18 @@
+package dev.cuenta.cli.session;
+
+import dev.cuenta.cli.account.Accounts;
+import dev.cuenta.client.CuentaClient;
+import picocli.CommandLine.Option;
+
+/** The account whose sessions are meant. */
+final class Whose {
+    @Option(
+            names = "--account",
+            paramLabel = "ACCOUNT",
+            description = "Somebody else's: its id, or the email that it signs in with. Your own if left out.")
+    private String account;
+
+    String path(CuentaClient client) {
+        return (account == null ? "/v1/me" : Accounts.path(client, account)) + "/sessions";
+    }
+}

@@ -1,0 +1,72 @@
+package dev.cuenta.service.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.session.OpenSession;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/v1")
+final class AccountSessionController {
+    private final AccountSessions sessions;
+
+    AccountSessionController(AccountSessions sessions) {
+        this.sessions = sessions;
+    }
+
+    @GetMapping("/me/sessions")
+    Map<String, Object> own(Caller caller) {
+        return json(caller, sessions.list(caller, null));
+    }
+
+    @DeleteMapping("/me/sessions/{session}")
+    ResponseEntity<Void> endOwn(Caller caller, @PathVariable String session) {
+        sessions.end(caller, null, session);
+        return ResponseEntity.noContent().build();
+    }
+
+    @DeleteMapping("/me/sessions")
+    Map<String, Object> endAllOwn(Caller caller) {
+        return Map.of("ended", sessions.endAll(caller, null));
+    }
+
+    @GetMapping("/accounts/{id}/sessions")
+    Map<String, Object> list(Caller caller, @PathVariable String id) {
+        return json(caller, sessions.list(caller, new AccountId(id)));
+    }
+
+    @DeleteMapping("/accounts/{id}/sessions/{session}")
+    ResponseEntity<Void> end(Caller caller, @PathVariable String id, @PathVariable String session) {
+        sessions.end(caller, new AccountId(id), session);
+        return ResponseEntity.noContent().build();
+    }
+
+    @DeleteMapping("/accounts/{id}/sessions")
+    Map<String, Object> endAll(Caller caller, @PathVariable String id) {
+        return Map.of("ended", sessions.endAll(caller, new AccountId(id)));
+    }
+
+    private static Map<String, Object> json(Caller caller, List<OpenSession> open) {
+        return Map.of(
+                "items", open.stream().map(session -> json(caller, session)).toList());
+    }
+
+    private static Map<String, Object> json(Caller caller, OpenSession session) {
+        Map<String, Object> json = new LinkedHashMap<>();
+        json.put("id", session.id().toString());
+        json.put("created", session.created().toString());
+        json.put("lastUsed", session.lastUsed().toString());
+        json.put("expires", session.expires().toString());
+        json.put("agent", session.agent());
+        json.put("current", session.id().equals(caller.session()));
+        return json;
+    }
+}

@@ -1,0 +1,62 @@
+package dev.cuenta.service.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.session.OpenSession;
+import dev.cuenta.store.session.Sessions;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Seeing where an account is signed in, and ending that: by its owner, and by whoever may change it. */
+@Component
+final class AccountSessions {
+    private final LiveRevisions live;
+    private final Settings settings;
+
+    AccountSessions(LiveRevisions live, Settings settings) {
+        this.live = live;
+        this.settings = settings;
+    }
+
+    /**
+     * Those that are open, the one that was used last first.
+     *
+     * @param id null for the caller's own
+     */
+    List<OpenSession> list(Caller caller, @Nullable AccountId id) {
+        return live.with(revision -> revision.read(work ->
+                new Sessions(work).of(AccountUseCases.readable(caller, id, work).id(), settings.sessionIdle())));
+    }
+
+    /** Ends one, at once and on every instance. */
+    void end(Caller caller, @Nullable AccountId id, String session) {
+        boolean ended = live.with(revision -> revision.write(work -> uuid(session)
+                .filter(it -> new Sessions(work)
+                        .end(AccountUseCases.changeable(caller, id, work).id(), it))
+                .isPresent()));
+        if (!ended) {
+            throw Problem.of(ProblemKind.NOT_FOUND, "There is no such session. It may have ended.");
+        }
+    }
+
+    /** Ends all of them, the caller's present one too; says how many there were. */
+    int endAll(Caller caller, @Nullable AccountId id) {
+        return live.with(revision -> revision.write(work -> new Sessions(work)
+                .endOthers(AccountUseCases.changeable(caller, id, work).id(), new byte[0])));
+    }
+
+    private static Optional<UUID> uuid(String text) {
+        try {
+            return Optional.of(UUID.fromString(text));
+        } catch (IllegalArgumentException notAnId) {
+            return Optional.empty();
+        }
+    }
+}
