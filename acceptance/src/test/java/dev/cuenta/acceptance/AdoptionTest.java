@@ -29,7 +29,8 @@ class AdoptionTest {
             assertThat(model())
                     .contains("id: sequence")
                     .contains("accept: [bcrypt]")
-                    .contains("resetToken: { type: string, maxLength: 40, returned: never, write: [administrator] }")
+                    .contains(
+                            "resetToken: { type: string, maxLength: 40, sensitivity: secret, read: [administrator], write: [administrator] }")
                     .contains("lengthM: { type: decimal, precision: 18, scale: 2 }");
             assertThat(marea.cuenta("model", "check", file("account-model.yaml"))
                             .text())

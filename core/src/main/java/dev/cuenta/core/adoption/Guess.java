@@ -121,9 +121,11 @@ record Guess(
             why.add("no two rows have the same");
         }
         if (SECRET.matcher(bare).matches()) {
-            characteristics.put("returned", "never");
+            characteristics.remove("uniqueness");
+            characteristics.put("sensitivity", "secret");
+            characteristics.put("read", "[administrator]");
             characteristics.put("write", "[administrator]");
-            why.add("looks secret: no answer holds it");
+            why.add("looks secret: sealed, and shown only to whoever asks for it by name");
         } else if (RIGHT.matcher(bare).matches()) {
             characteristics.put("write", "[administrator]");
             why.add("looks like a right: better a role");

@@ -71,7 +71,7 @@ class ProposalTest {
                 "born        | UNKNOWN | 1990-02-28            | born: { type: date, sensitivity: personal }",
                 "homepage    | TEXT    | https://noor.example/ | homepage: { type: url }",
                 "is_staff    | INTEGER | 1                     | isStaff: { type: boolean, write: [administrator] }",
-                "api_token   | TEXT    | Zm9vYmFy              | apiToken: { type: string, maxLength: 20, returned: never, write: [administrator] }",
+                "api_token   | TEXT    | Zm9vYmFy              | apiToken: { type: string, maxLength: 20, sensitivity: secret, read: [administrator], write: [administrator] }",
                 "version     | TEXT    | 9                     | formerVersion: { type: string, maxLength: 20 }",
                 "FullName    | TEXT    | Noor Haddad           | fullName: { type: string, maxLength: 20 }",
                 "crew.boat   | TEXT    | Gull                  | boat: { type: string, maxLength: 20 }"

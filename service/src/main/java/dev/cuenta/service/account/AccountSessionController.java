@@ -2,9 +2,6 @@ package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.session.Caller;
-import dev.cuenta.store.session.OpenSession;
-import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -24,7 +21,7 @@ final class AccountSessionController {
 
     @GetMapping("/me/sessions")
     Map<String, Object> own(Caller caller) {
-        return json(caller, sessions.list(caller, null));
+        return Map.of("items", sessions.list(caller, null));
     }
 
     @DeleteMapping("/me/sessions/{session}")
@@ -40,7 +37,7 @@ final class AccountSessionController {
 
     @GetMapping("/accounts/{id}/sessions")
     Map<String, Object> list(Caller caller, @PathVariable String id) {
-        return json(caller, sessions.list(caller, new AccountId(id)));
+        return Map.of("items", sessions.list(caller, new AccountId(id)));
     }
 
     @DeleteMapping("/accounts/{id}/sessions/{session}")
@@ -52,21 +49,5 @@ final class AccountSessionController {
     @DeleteMapping("/accounts/{id}/sessions")
     Map<String, Object> endAll(Caller caller, @PathVariable String id) {
         return Map.of("ended", sessions.endAll(caller, new AccountId(id)));
-    }
-
-    private static Map<String, Object> json(Caller caller, List<OpenSession> open) {
-        return Map.of(
-                "items", open.stream().map(session -> json(caller, session)).toList());
-    }
-
-    private static Map<String, Object> json(Caller caller, OpenSession session) {
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("id", session.id().toString());
-        json.put("created", session.created().toString());
-        json.put("lastUsed", session.lastUsed().toString());
-        json.put("expires", session.expires().toString());
-        json.put("agent", session.agent());
-        json.put("current", session.id().equals(caller.session()));
-        return json;
     }
 }

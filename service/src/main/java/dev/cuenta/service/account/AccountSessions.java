@@ -8,7 +8,9 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.session.OpenSession;
 import dev.cuenta.store.session.Sessions;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -26,13 +28,25 @@ final class AccountSessions {
     }
 
     /**
-     * Those that are open, the one that was used last first.
+     * Those that are open, the one that was used last first, as JSON shows them.
      *
      * @param id null for the caller's own
      */
-    List<OpenSession> list(Caller caller, @Nullable AccountId id) {
-        return live.with(revision -> revision.read(work ->
+    List<Map<String, Object>> list(Caller caller, @Nullable AccountId id) {
+        List<OpenSession> open = live.with(revision -> revision.read(work ->
                 new Sessions(work).of(AccountUseCases.readable(caller, id, work).id(), settings.sessionIdle())));
+        return open.stream().map(session -> json(caller, session)).toList();
+    }
+
+    private static Map<String, Object> json(Caller caller, OpenSession session) {
+        Map<String, Object> json = new LinkedHashMap<>();
+        json.put("id", session.id().toString());
+        json.put("created", session.created().toString());
+        json.put("lastUsed", session.lastUsed().toString());
+        json.put("expires", session.expires().toString());
+        json.put("agent", session.agent());
+        json.put("current", session.id().equals(caller.session()));
+        return json;
     }
 
     /** Ends one, at once and on every instance. */

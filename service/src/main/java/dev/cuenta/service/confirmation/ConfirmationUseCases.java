@@ -1,0 +1,64 @@
+package dev.cuenta.service.confirmation;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Tokens;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.message.Message;
+import dev.cuenta.store.message.Messages;
+import dev.cuenta.store.message.Proofs;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import java.time.Clock;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Proving that an address is one's own. */
+@Component
+final class ConfirmationUseCases {
+    private final LiveRevisions live;
+    private final Clock clock;
+
+    ConfirmationUseCases(LiveRevisions live, Clock clock) {
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** Uses the token up; says which field it was sent for. */
+    FieldPath confirm(String token) {
+        return live.with(revision -> revision.write(work -> {
+            Proofs proofs = new Proofs(work);
+            Proofs.Proven proven = proofs.take(Message.Purpose.CONFIRM, Tokens.hash(token))
+                    .orElseThrow(() -> Problem.invalid("/token", "unknown", Tokens.NO_PROOF));
+            proofs.confirm(proven.account(), proven.field(), clock.instant());
+            return proven.field();
+        }));
+    }
+
+    /** Sends the caller another link. */
+    void ask(Caller caller, String field) {
+        AccountId own = Optional.ofNullable(caller.account())
+                .orElseThrow(() -> Problem.of(ProblemKind.FORBIDDEN, "Only a person has an address to confirm."));
+        live.with(revision -> revision.write(work -> {
+            Field address = revision.model()
+                    .field(FieldPath.parse(field))
+                    .filter(Field::confirmed)
+                    .filter(it -> has(own, it, work))
+                    .orElseThrow(() ->
+                            Problem.invalid("/field", "unknown", "Name a field of yours that is confirmed by a link."));
+            new Messages(work).ask(own, Message.Purpose.CONFIRM, address.path());
+            return own;
+        }));
+    }
+
+    private static boolean has(AccountId account, Field field, Work work) {
+        return new Accounts(work)
+                .find(account, null)
+                .filter(record -> record.values().get(field.path()) != null)
+                .isPresent();
+    }
+}
