@@ -2,7 +2,12 @@ package dev.cuenta.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -74,6 +79,56 @@ class SessionsTest extends OnMarea {
                 .isEqualTo("1");
         lastUsed("3 hours");
         assertThat(mila.get("/v1/me").status()).isEqualTo(401);
+    }
+
+    @Test
+    void who_guesses_has_to_wait_and_keeps_nobody_else_out() {
+        signUp("bram");
+        Http here = marea.guest();
+        for (int i = 0; i < 5; i++) {
+            assertThat(tried(here, "bram@post.example", "guess number " + i).status())
+                    .isEqualTo(401);
+        }
+        Http.Answer refused = tried(here, "BRAM@post.example", PASSWORD);
+        assertThat(refused.status()).isEqualTo(429);
+        assertThat(refused.problem()).isEqualTo("too-many");
+        assertThat(refused.response().headers().firstValue("Retry-After")).isPresent();
+        assertThat(tried(here, "nobody@post.example", "guess").status()).isEqualTo(401);
+        assertThat(tried(here, "bram@post.example", PASSWORD, "X-Forwarded-For", "198.51.100.7")
+                        .status())
+                .as("from elsewhere")
+                .isEqualTo(201);
+
+        marea.psql("update cuenta.attempt set last_at = last_at - interval '2 seconds'");
+        assertThat(tried(here, "bram@post.example", PASSWORD).status()).isEqualTo(201);
+        assertThat(tried(here, "bram@post.example", "another guess").status()).isEqualTo(401);
+    }
+
+    @Test
+    void of_many_guesses_at_once_no_more_get_through() throws Exception {
+        signUp("luz");
+        ExecutorService clients = Executors.newFixedThreadPool(16);
+        List<Future<Integer>> answers = new ArrayList<>();
+        for (int i = 0; i < 40; i++) {
+            String guess = "guess number " + i;
+            answers.add(clients.submit(
+                    () -> tried(marea.guest(), "luz@post.example", guess).status()));
+        }
+        int judged = 0;
+        for (Future<Integer> answer : answers) {
+            judged += answer.get() == 401 ? 1 : 0;
+        }
+        clients.shutdown();
+        assertThat(judged).isBetween(5, 9); // a second or two may pass meanwhile
+        marea.psql("delete from cuenta.attempt");
+    }
+
+    private static Http.Answer tried(Http client, String identifier, String password, String... headers) {
+        return client.send(
+                "POST",
+                "/v1/sessions",
+                "{\"identifier\": \"" + identifier + "\", \"password\": \"" + password + "\"}",
+                headers);
     }
 
     private static void lastUsed(String ago) {

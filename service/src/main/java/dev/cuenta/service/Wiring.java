@@ -22,6 +22,7 @@ import dev.cuenta.store.secret.KnownKeys;
 import dev.cuenta.store.secret.Resealing;
 import dev.cuenta.store.secret.SecretKeys;
 import dev.cuenta.store.secret.Secrets;
+import dev.cuenta.store.session.Attempts;
 import java.time.Clock;
 import javax.sql.DataSource;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
@@ -54,6 +55,11 @@ class Wiring {
     @Bean
     Connections connections(DataSource dataSource) {
         return new Connections(dataSource);
+    }
+
+    @Bean
+    Attempts attempts(Connections connections) {
+        return new Attempts(connections);
     }
 
     @Bean

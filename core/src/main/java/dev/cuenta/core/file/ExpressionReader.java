@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the expressions of fields, once it is known which fields there are. */
@@ -55,6 +56,14 @@ final class ExpressionReader {
                 return Optional.of(expression);
             }
         } catch (ExpressionException refused) {
+            Optional<Field> secret = secretIn(given, field.path().profile());
+            if (secret.isPresent()) {
+                report(
+                        written,
+                        "`" + secret.get().path() + "` is secret: nothing can look into it.",
+                        "Compute with another field, or take `sensitivity: secret` out there.");
+                return Optional.empty();
+            }
             boolean template = written.use() == FieldReader.Use.TEMPLATE;
             report(
                     written,
@@ -65,6 +74,23 @@ final class ExpressionReader {
                     refused.advice());
         }
         return Optional.empty();
+    }
+
+    /** A secret field that the text names, in full or, in its own profile, by its short name. */
+    private Optional<Field> secretIn(String text, @Nullable String profile) {
+        return fields.values().stream()
+                .filter(Field::secret)
+                .filter(field -> names(text, field.path().toString())
+                        || (profile != null
+                                && profile.equals(field.path().profile())
+                                && names(text, field.path().name())))
+                .findFirst();
+    }
+
+    private static boolean names(String text, String name) {
+        return Pattern.compile("(?<![\\w.'])" + Pattern.quote(name) + "(?![\\w'])")
+                .matcher(text)
+                .find();
     }
 
     /** A template as the expression that puts its parts together. */

@@ -42,6 +42,10 @@ public final class Problem extends RuntimeException {
         return new Problem(ProblemKind.TAKEN, detail, List.of(new Violation(pointer, "taken", detail)), null);
     }
 
+    public static Problem tooMany(String detail, Duration retryAfter) {
+        return new Problem(ProblemKind.TOO_MANY, detail, List.of(), retryAfter);
+    }
+
     public static Problem unavailable(String detail, Duration retryAfter) {
         return new Problem(ProblemKind.UNAVAILABLE, detail, List.of(), retryAfter);
     }

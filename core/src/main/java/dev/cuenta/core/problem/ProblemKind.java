@@ -14,6 +14,7 @@ public enum ProblemKind {
     TAKEN(409, "Already taken"),
     CONFLICT(409, "Does not fit the present state"),
     STALE(412, "Changed by someone else in the meantime"),
+    TOO_MANY(429, "Too many tries"),
     UNAVAILABLE(503, "Not available just now");
 
     private static final String TYPE_PREFIX = "urn:cuenta:problem:";

@@ -30,8 +30,10 @@ final class PasswordChange {
 
     private final LiveRevisions live;
     private final Passwords passwords;
+    private final Throttle throttle;
 
-    PasswordChange(LiveRevisions live, Passwords passwords) {
+    PasswordChange(LiveRevisions live, Passwords passwords, Throttle throttle) {
+        this.throttle = throttle;
         this.live = live;
         this.passwords = passwords;
     }
@@ -51,9 +53,12 @@ final class PasswordChange {
             Present present =
                     revision.read(work -> present(account, revision, new Accounts(work), new Credentials(work)));
             PasswordRules rules = revision.model().password();
+            Throttle.Try tried = new Throttle.Try(account.text(), "a session of its own");
+            throttle.begin(tried);
             if (!passwords.verify(present.hash(), wish.current(), rules)) {
                 throw Problem.invalid("/current", "wrong", "Is not your present password.");
             }
+            throttle.succeeded(tried);
             if (PasswordPolicy.normal(wish.current()).equals(PasswordPolicy.normal(wish.password()))) {
                 throw Problem.invalid("/password", "same", "Is your present password. Choose another.");
             }

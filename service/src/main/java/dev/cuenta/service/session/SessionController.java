@@ -37,7 +37,7 @@ final class SessionController {
             HttpServletRequest request) {
         String agent =
                 Optional.ofNullable(request.getHeader(HttpHeaders.USER_AGENT)).orElse("");
-        SessionUseCases.Opened opened = sessions.signIn(body, agent);
+        SessionUseCases.Opened opened = sessions.signIn(body, agent, request.getRemoteAddr());
         Map<String, Object> answer = new LinkedHashMap<>();
         answer.put("account", opened.account().text());
         answer.put("expires", opened.expires().toString());

@@ -33,10 +33,12 @@ final class SessionUseCases {
 
     private final LiveRevisions live;
     private final Passwords passwords;
+    private final Throttle throttle;
     private final Settings settings;
     private final Clock clock;
 
-    SessionUseCases(LiveRevisions live, Passwords passwords, Settings settings, Clock clock) {
+    SessionUseCases(LiveRevisions live, Passwords passwords, Throttle throttle, Settings settings, Clock clock) {
+        this.throttle = throttle;
         this.live = live;
         this.passwords = passwords;
         this.settings = settings;
@@ -44,14 +46,21 @@ final class SessionUseCases {
     }
 
     /** The same refusal after the same time, whether the person or the password is wrong. */
-    Opened signIn(Map<String, ?> body, String agent) {
+    Opened signIn(Map<String, ?> body, String agent, String address) {
         String identifier = text(body, "identifier");
         String password = text(body, "password");
+        Throttle.Try tried = new Throttle.Try(identifier, address);
+        throttle.begin(tried);
         return live.with(revision -> {
             Optional<Found> found = find(revision, identifier);
             boolean right = passwords.verify(
                     found.flatMap(Found::hash), password, revision.model().password());
-            Found person = found.filter(it -> right).orElseThrow(SessionUseCases::wrong);
+            if (!right) {
+                throttle.failed(tried);
+                throw wrong();
+            }
+            throttle.succeeded(tried);
+            Found person = found.orElseThrow(SessionUseCases::wrong);
             Optional<String> renewed = passwords.renewed(
                     person.hash().orElseThrow(), password, revision.model().password());
             return open(revision, person, renewed, agent);

@@ -1,0 +1,74 @@
+package dev.cuenta.store.session;
+
+import dev.cuenta.store.database.Connections;
+import java.time.Duration;
+import java.util.Optional;
+
+/**
+ * Passwords that were tried. After a few failures in a row each further try has to wait, twice as long each time, for a quarter of
+ * an hour at most; what nobody tries for an hour is forgotten. All instances count together.
+ */
+public final class Attempts {
+    private static final String STALE = "a.last_at < now() - interval '1 hour'";
+
+    private final Connections connections;
+
+    public Attempts(Connections connections) {
+        this.connections = connections;
+    }
+
+    /**
+     * Counts a try as a failure, before it is known whether it is one: of many that come at once, no more get through.
+     *
+     * @param free how many failures cost nothing
+     * @return how long to wait, if the try may not be made now
+     */
+    public Optional<Duration> begin(byte[] subject, int free) {
+        boolean let = connections.each(sql -> sql.sql("""
+                        insert into cuenta.attempt as a (subject, failures) values (:subject, 1)
+                        on conflict (subject) do update
+                            set failures = case when %1$s then 1 else a.failures + 1 end, last_at = now()
+                            where %1$s or a.last_at + cuenta.attempt_pause(a.failures, :free) <= now()
+                        returning true""".formatted(STALE))
+                .param("subject", subject)
+                .param("free", free)
+                .query(Boolean.class)
+                .optional()
+                .isPresent());
+        return let ? Optional.empty() : wait(subject, free).or(() -> Optional.of(Duration.ofSeconds(1)));
+    }
+
+    /** How long to wait before the next try. */
+    public Optional<Duration> wait(byte[] subject, int free) {
+        return connections
+                .each(sql -> sql.sql("""
+                        select ceil(extract(epoch from a.last_at + cuenta.attempt_pause(failures, :free) - now()))
+                        from cuenta.attempt a where subject = :subject and not %s""".formatted(STALE))
+                        .param("subject", subject)
+                        .param("free", free)
+                        .query(Double.class)
+                        .optional())
+                .filter(seconds -> seconds > 0)
+                .map(seconds -> Duration.ofSeconds(seconds.longValue()));
+    }
+
+    /** Counts a failure. */
+    public void failed(byte[] subject) {
+        connections.each(
+                sql -> sql.sql("""
+                insert into cuenta.attempt as a (subject, failures) values (:subject, 1)
+                on conflict (subject) do update
+                    set failures = case when %s then 1 else a.failures + 1 end, last_at = now()""".formatted(STALE)).param("subject", subject).update());
+    }
+
+    public void forget(byte[] subject) {
+        connections.each(sql -> sql.sql("delete from cuenta.attempt where subject = ?")
+                .param(subject)
+                .update());
+    }
+
+    public int sweep() {
+        return connections.each(
+                sql -> sql.sql("delete from cuenta.attempt a where " + STALE).update());
+    }
+}
