@@ -63,7 +63,7 @@ final class AccountSessions {
     /** Ends all of them, the caller's present one too; says how many there were. */
     int endAll(Caller caller, @Nullable AccountId id) {
         return live.with(revision -> revision.write(work -> new Sessions(work)
-                .endOthers(AccountUseCases.changeable(caller, id, work).id(), new byte[0])));
+                .endAll(AccountUseCases.changeable(caller, id, work).id())));
     }
 
     private static Optional<UUID> uuid(String text) {

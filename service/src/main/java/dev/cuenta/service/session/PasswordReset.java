@@ -67,7 +67,7 @@ final class PasswordReset {
                         .orElseThrow(PasswordReset::unknown)
                         .account();
                 new Credentials(work).set(account, hash);
-                return new Sessions(work).endOthers(account, new byte[0]);
+                return new Sessions(work).endAll(account);
             });
         });
     }

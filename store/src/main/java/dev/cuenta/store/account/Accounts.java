@@ -232,12 +232,12 @@ public final class Accounts {
                         .update());
     }
 
+    /** Stored with the {@link #change} that follows. */
     @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
     void markAnonymised(AccountId id, Instant now) {
         Map<String, @Nullable Object> account = (Map<String, @Nullable Object>)
                 work.session().find(Shape.ACCOUNT, work.keys().of(id));
         account.put("anonymisedAt", now.truncatedTo(ChronoUnit.MICROS));
-        flush();
     }
 
     private static Map<String, Map<FieldPath, @Nullable Object>> byProfile(Map<FieldPath, @Nullable Object> values) {

@@ -47,8 +47,8 @@ public final class Anonymisation {
         Accounts accounts = new Accounts(work);
         AccountRecord record = accounts.find(id, null).orElseThrow();
         Map<FieldPath, @Nullable Object> left = Erasure.of(work.revision().model(), record);
-        accounts.change(record, left, now);
         accounts.markAnonymised(id, now);
+        accounts.change(record, left, now);
     }
 
     private void forgetFormerNames(List<AccountId> ids) {

@@ -160,10 +160,8 @@ public final class CountedRecords implements StoredRecords {
     }
 
     private Object opened(Field field, ResultSet row) throws SQLException {
-        Object stored = Objects.requireNonNull(ColumnValues.get(row, 1, Shape.stored(field)));
-        return stored instanceof byte[] bytes
-                ? secrets.stored(field, row.getString(2), bytes).open()
-                : stored;
+        return Objects.requireNonNull(
+                secrets.opened(field, row.getString(2), ColumnValues.get(row, 1, Shape.stored(field))));
     }
 
     private static final class Judged {

@@ -172,10 +172,7 @@ final class LiveStatements implements Statements {
     }
 
     private @Nullable Object opened(Field field, ResultSet row, int position) throws SQLException {
-        Object stored = ColumnValues.get(row, position, Shape.stored(field));
-        return stored instanceof byte[] bytes
-                ? secrets.stored(field, row.getString(1), bytes).open()
-                : stored;
+        return secrets.opened(field, row.getString(1), ColumnValues.get(row, position, Shape.stored(field)));
     }
 
     private String text(Field field, String key, Object value) {

@@ -71,6 +71,11 @@ public final class Secrets {
         return new SealedValue(this, field, account, bytes);
     }
 
+    /** What a column holds, opened if it is sealed; null stays null. */
+    public @Nullable Object opened(Field field, Object account, @Nullable Object stored) {
+        return stored instanceof byte[] bytes ? open(field, account, bytes) : stored;
+    }
+
     Object open(Field field, Object account, byte[] bytes) {
         Object raw = JSON.readValue(plain(account, bytes), Object.class);
         return field.type().read(raw, field.limits()).value().orElse(raw);

@@ -103,6 +103,14 @@ public final class Sessions {
                 .list();
     }
 
+    /** Ends all of the account's; says how many there were. */
+    public int endAll(AccountId account) {
+        return work.sql()
+                .sql("delete from cuenta.session where account_id = ?")
+                .param(work.keys().of(account))
+                .update();
+    }
+
     /** Whether the account had that one. */
     public boolean end(AccountId account, UUID session) {
         return work.sql()
