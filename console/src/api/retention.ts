@@ -31,6 +31,7 @@ export interface Preview {
   do: Action;
   cutoff: string;
   accounts: number;
+  held: number;
   first: { id: string; displayName: string; since: string }[];
   dependents: Record<string, number>;
 }

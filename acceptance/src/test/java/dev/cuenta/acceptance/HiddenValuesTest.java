@@ -54,10 +54,10 @@ class HiddenValuesTest {
                     String address = path.getKey()
                             .replace("{id}", account)
                             .replace("{number}", "1")
-                            .replace("{tenant}", TENANT)
-                            .replace("{session}", TENANT)
+                            .replace("{name}", "billing")
                             .replace("{field}", "mooring.gateCode")
-                            .replace("{source}", "old-harbour");
+                            .replace("{source}", "old-harbour")
+                            .replaceAll("\\{\\w+}", TENANT);
                     boolean destroys = method.equals("DELETE")
                             || address.endsWith("/samples")
                             || address.endsWith("/anonymisation")

@@ -196,6 +196,10 @@ final class Installation implements AutoCloseable {
         return new Http(url(), key());
     }
 
+    Http with(String token) {
+        return new Http(url(), token);
+    }
+
     Http as(String identifier, String password) {
         Http.Answer answer = guest().post("/v1/sessions", Map.of("identifier", identifier, "password", password));
         return new Http(url(), answer.status(201).json().path("token").asString());

@@ -12,6 +12,7 @@ import dev.cuenta.cli.session.PasswordCommand;
 import dev.cuenta.cli.session.SessionsCommand;
 import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
+import dev.cuenta.cli.sharing.ServicesCommand;
 import dev.cuenta.cli.tenant.TenantsCommand;
 import java.util.List;
 import java.util.Map;
@@ -59,6 +60,7 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("sign-out", SignOutCommand.class),
                 Map.entry("tenants", TenantsCommand.class),
                 Map.entry("secrets", SecretsCommand.class),
+                Map.entry("services", ServicesCommand.class),
                 Map.entry("sessions", SessionsCommand.class));
     }
 

@@ -23,6 +23,8 @@ public final class AccountsCommand implements CommandGroup {
                 "remove",
                 RemoveCommand.class,
                 "anonymise",
-                AnonymiseCommand.class);
+                AnonymiseCommand.class,
+                "dependents",
+                DependentsCommand.class);
     }
 }

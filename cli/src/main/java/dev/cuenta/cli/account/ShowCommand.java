@@ -4,8 +4,10 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.Answer;
 import dev.cuenta.client.CuentaClient;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -18,7 +20,8 @@ import picocli.CommandLine.Parameters;
         footerHeading = "%nExamples:%n",
         footer = {
             "  cuenta accounts show tomas@marea.example",
-            "  cuenta accounts show tomas@marea.example --fields person.bornOn"
+            "  cuenta accounts show tomas@marea.example --fields person.bornOn",
+            "  cuenta accounts show tomas@marea.example --as service:billing"
         })
 final class ShowCommand implements Runnable {
     @Mixin
@@ -34,13 +37,25 @@ final class ShowCommand implements Runnable {
             description = "Only these fields; also those shown on request only.")
     private List<String> fields = List.of();
 
+    @Option(
+            names = "--as",
+            paramLabel = "PARTY",
+            description = "As this party gets it: owner, member, a role, or service:NAME. For administrators.")
+    private @Nullable String as;
+
     @Mixin
     private Output output;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
-        Map<String, String> query = fields.isEmpty() ? Map.of() : Map.of("fields", String.join(",", fields));
+        Map<String, String> query = new LinkedHashMap<>();
+        if (!fields.isEmpty()) {
+            query.put("fields", String.join(",", fields));
+        }
+        if (as != null) {
+            query.put("as", as);
+        }
         Answer answer = client.get(Accounts.path(client, account), query);
         if (!output.printedAsJson(answer.body())) {
             Accounts.print(answer, output.writer());

@@ -41,6 +41,11 @@ final class PreviewCommand implements Runnable {
         if (accounts > 0) {
             print(preview, accounts, out);
         }
+        long held = preview.path("held").asLong();
+        if (held > 0) {
+            out.println(held + (held == 1 ? " more is" : " more are")
+                    + " passed over: records of services hold them in place (cuenta accounts dependents ACCOUNT).");
+        }
         out.flush();
     }
 

@@ -5,7 +5,6 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
-import dev.cuenta.core.model.Party;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.type.Outcome;
@@ -37,9 +36,8 @@ public final class Admission {
      * @param body fields by name, profiles as nested maps; nothing else
      * @throws Problem INVALID with every refusal
      */
-    public Map<FieldPath, @Nullable Object> forNew(
-            Operation operation, Set<Party> parties, Kind kind, Map<String, ?> body) {
-        Visit visit = new Visit(operation, parties, kind, model.fieldsOf(kind));
+    public Map<FieldPath, @Nullable Object> forNew(Operation operation, Viewer viewer, Kind kind, Map<String, ?> body) {
+        Visit visit = new Visit(operation, viewer, kind, model.fieldsOf(kind));
         visit.readBody(body);
         visit.fillDefaults();
         return visit.finish();
@@ -50,8 +48,8 @@ public final class Admission {
      *
      * @throws Problem INVALID with every refusal
      */
-    public Map<FieldPath, @Nullable Object> forChange(Set<Party> parties, Kind kind, Map<String, ?> patch) {
-        Visit visit = new Visit(Operation.CHANGE, parties, kind, model.fieldsOf(kind));
+    public Map<FieldPath, @Nullable Object> forChange(Viewer viewer, Kind kind, Map<String, ?> patch) {
+        Visit visit = new Visit(Operation.CHANGE, viewer, kind, model.fieldsOf(kind));
         visit.readBody(patch);
         return visit.finish();
     }
@@ -59,22 +57,22 @@ public final class Admission {
     /** One body on its way through the door. */
     private final class Visit {
         private final Operation operation;
-        private final Set<Party> parties;
+        private final Viewer viewer;
         private final Kind kind;
         private final List<Field> fields;
         private final Map<FieldPath, @Nullable Object> values = new LinkedHashMap<>();
         private final List<Violation> violations = new ArrayList<>();
 
-        Visit(Operation operation, Set<Party> parties, Kind kind, List<Field> fields) {
+        Visit(Operation operation, Viewer viewer, Kind kind, List<Field> fields) {
             this.operation = operation;
-            this.parties = parties;
+            this.viewer = viewer;
             this.kind = kind;
             this.fields = fields;
         }
 
         void readBody(Map<String, ?> body) {
             body.forEach((name, raw) -> {
-                if (!kind.profiles().contains(name)) {
+                if (!hasProfile(name)) {
                     readField(new FieldPath(null, name), raw);
                 } else if (raw instanceof Map<?, ?> group) {
                     group.forEach((inner, value) -> readField(new FieldPath(name, String.valueOf(inner)), value));
@@ -84,11 +82,16 @@ public final class Admission {
             });
         }
 
+        private boolean hasProfile(String name) {
+            return kind.profiles().contains(name)
+                    && model.fieldsOfProfile(name).stream().anyMatch(viewer::knows);
+        }
+
         private void readField(FieldPath path, @Nullable Object raw) {
             Field field = model.field(path).filter(fields::contains).orElse(null);
-            if (field == null) {
+            if (field == null || !viewer.knows(field)) {
                 refuse(path.pointer(), "unknown", unknown(path));
-            } else if (!matrix.writes(parties, field, operation)) {
+            } else if (!matrix.writes(viewer, field, operation)) {
                 refuse(path.pointer(), "notWritable", "`" + path + "` may not be written by you" + when() + ".");
             } else if (raw == null) {
                 clear(field);
@@ -98,10 +101,11 @@ public final class Admission {
         }
 
         private String unknown(FieldPath path) {
-            boolean elsewhere = model.field(path).isPresent();
+            boolean elsewhere = viewer.sees("kind")
+                    && model.field(path).filter(viewer::knows).isPresent();
             Set<String> names = new TreeSet<>();
             fields.stream()
-                    .filter(field -> matrix.writes(parties, field, operation))
+                    .filter(field -> matrix.writes(viewer, field, operation))
                     .forEach(field -> names.add(field.path().toString()));
             return elsewhere
                     ? "An account of the kind `" + kind.name() + "` has no `" + path + "`."

@@ -8,7 +8,6 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
-import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
@@ -19,6 +18,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /** The one door through which a record becomes something that leaves. Nothing else turns an account into JSON. */
@@ -38,29 +38,57 @@ public final class Projection {
      *
      * @param requested names of fields to limit the answer to; empty for all that are returned by default
      */
-    public Map<String, Object> project(AccountRecord account, Set<Party> parties, Set<String> requested) {
+    public Map<String, Object> project(AccountRecord account, Viewer viewer, Set<String> requested) {
+        return project(account, viewer, requested, field -> true);
+    }
+
+    /**
+     * The account exactly as another party gets it, for somebody who wants to see that. What the looker may not read is named in
+     * {@code withheld}.
+     */
+    public Map<String, Object> seenAs(AccountRecord account, Viewer other, Viewer looker, Set<String> requested) {
+        Set<String> withheld = new TreeSet<>();
+        Map<String, Object> json = project(account, other, requested, field -> {
+            boolean own = matrix.reads(looker, field);
+            if (!own) {
+                withheld.add(field.path().toString());
+            }
+            return own;
+        });
+        json.put("withheld", withheld);
+        return json;
+    }
+
+    private Map<String, Object> project(
+            AccountRecord account, Viewer viewer, Set<String> requested, Predicate<Field> let) {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("id", account.id().text());
-        json.put("kind", model.kindNamed(account.kind()).name());
-        json.put("displayName", displayName(account));
         Kind kind = model.kindNamed(account.kind());
+        put("kind", kind.name(), viewer, json);
+        put("displayName", displayName(account, viewer), viewer, json);
         for (Field field : model.fieldsOf(kind)) {
-            boolean shown = matrix.reads(parties, field) && returned(field, requested);
+            boolean shown = matrix.reads(viewer, field) && returned(field, requested);
             Object value = shown ? value(field, account) : null;
-            if (value != null) {
+            if (value != null && let.test(field)) {
                 group(field.path(), json).put(field.path().name(), field.type().write(value));
             }
         }
-        json.put(
-                "roles",
-                account.roles().stream().map(GivenRole::role).distinct().toList());
-        json.put(
-                "tenants",
-                account.tenants().stream()
-                        .map(tenant -> Map.of("id", tenant.id().toString(), "name", tenant.name()))
-                        .toList());
-        json.put("meta", meta(account, parties));
+        put("roles", account.roles().stream().map(GivenRole::role).distinct().toList(), viewer, json);
+        put("tenants", tenants(account), viewer, json);
+        json.put("meta", meta(account, viewer));
         return json;
+    }
+
+    private static List<Map<String, String>> tenants(AccountRecord account) {
+        return account.tenants().stream()
+                .map(tenant -> Map.of("id", tenant.id().toString(), "name", tenant.name()))
+                .toList();
+    }
+
+    private static void put(String attribute, Object value, Viewer viewer, Map<String, Object> json) {
+        if (viewer.sees(attribute)) {
+            json.put(attribute, value);
+        }
     }
 
     /** A field's value, stored, computed or unsealed; for whoever has looked whether its reader may have it. */
@@ -69,15 +97,27 @@ public final class Projection {
         return value instanceof Sealed held ? held.open() : value;
     }
 
-    /** What people call the account; never empty. */
+    /** What people call the account; never empty. For Cuenta's own hand: its mails and its archive. */
     public String displayName(AccountRecord account) {
-        String name = model.displayName().fill(path -> {
-            Field field = model.field(path).orElse(null);
-            Object value = field == null ? null : computed.value(field, account);
-            return field == null || value == null || field.secret() || !field.leaves()
-                    ? ""
-                    : field.type().write(value);
-        });
+        return displayName(account, field -> true);
+    }
+
+    /** As the reader may see it: without the fields that may not be read, unless a contract names the whole. */
+    private String displayName(AccountRecord account, Viewer viewer) {
+        boolean named = viewer.grant() != null && viewer.parties() == null;
+        return displayName(account, field -> named || matrix.reads(viewer, field));
+    }
+
+    private String displayName(AccountRecord account, Predicate<Field> shown) {
+        String name = model.displayName()
+                .fill(path -> {
+                    Field field = model.field(path).orElse(null);
+                    Object value = field == null ? null : computed.value(field, account);
+                    return field == null || value == null || field.secret() || !field.leaves() || !shown.test(field)
+                            ? ""
+                            : field.type().write(value);
+                })
+                .strip();
         return name.isEmpty() ? "Account " + account.id().text() : name;
     }
 
@@ -86,10 +126,10 @@ public final class Projection {
      *
      * @throws Problem INVALID
      */
-    public void checkRequested(Set<String> requested, Set<Party> parties) {
+    public void checkRequested(Set<String> requested, Viewer viewer) {
         Set<String> readable = new TreeSet<>();
         model.fields().values().stream()
-                .filter(field -> matrix.reads(parties, field))
+                .filter(field -> matrix.reads(viewer, field))
                 .forEach(field -> readable.add(field.path().toString()));
         List<Violation> unknown = requested.stream()
                 .filter(name -> !readable.contains(name))
@@ -121,7 +161,7 @@ public final class Projection {
                         json.computeIfAbsent(path.profile(), name -> new LinkedHashMap<String, Object>()));
     }
 
-    private Map<String, Object> meta(AccountRecord account, Set<Party> parties) {
+    private Map<String, Object> meta(AccountRecord account, Viewer viewer) {
         Map<String, Object> meta = new LinkedHashMap<>();
         meta.put("created", account.created().toString());
         meta.put("lastModified", account.lastModified().toString());
@@ -131,7 +171,7 @@ public final class Projection {
         Map<String, Object> confirmed = new LinkedHashMap<>();
         account.confirmed()
                 .forEach((path, moment) -> model.field(path)
-                        .filter(field -> field.confirmed() && matrix.reads(parties, field))
+                        .filter(field -> field.confirmed() && matrix.reads(viewer, field))
                         .ifPresent(field -> confirmed.put(path.toString(), moment.toString())));
         if (!confirmed.isEmpty()) {
             meta.put("confirmed", confirmed);

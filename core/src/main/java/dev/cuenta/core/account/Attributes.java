@@ -27,13 +27,24 @@ public final class Attributes {
 
     /** Those of the model's fields that the predicate lets through, and what every account has. */
     public static Attributes of(AccountModel model, Predicate<Field> visible) {
+        return of(model, visible, attribute -> true);
+    }
+
+    /**
+     * As above, for somebody who does not see all that every account has.
+     *
+     * @param common whether {@code kind} and {@code roles} are seen
+     */
+    public static Attributes of(AccountModel model, Predicate<Field> visible, Predicate<String> common) {
         Attributes attributes = new Attributes();
         attributes.add("id", Source.ID, "string", Limits.NONE);
-        attributes.add("kind", Source.KIND, "choice", options(model.kinds().keySet()));
+        if (common.test("kind")) {
+            attributes.add("kind", Source.KIND, "choice", options(model.kinds().keySet()));
+        }
         attributes.add(CREATED, Source.CREATED, "dateTime", Limits.NONE);
         attributes.add("meta.lastModified", Source.LAST_MODIFIED, "dateTime", Limits.NONE);
         attributes.add(ANONYMISED, Source.ANONYMISED, "dateTime", Limits.NONE);
-        if (!model.roles().isEmpty()) {
+        if (!model.roles().isEmpty() && common.test("roles")) {
             attributes.add("roles", Source.ROLE, "choice", options(model.roles().keySet()));
         }
         model.fields().values().stream()

@@ -14,4 +14,7 @@ public sealed interface Condition {
     record Compare(Attribute attribute, Comparison comparison, Object value) implements Condition {}
 
     record Present(Attribute attribute) implements Condition {}
+
+    /** Whether no record of a service holds the account in place ({@code onDelete: restrict}). */
+    record Unheld() implements Condition {}
 }

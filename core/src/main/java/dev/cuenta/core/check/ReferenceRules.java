@@ -50,12 +50,12 @@ final class ReferenceRules {
 
     private void checkService(Service service) {
         Set<String> known = new TreeSet<>(fieldNames);
-        known.add(Service.KIND);
         known.add("*");
         model.profiles().keySet().forEach(profile -> known.add(profile + ".*"));
         String path = "services." + service.name();
-        service.reads().forEach(name -> require(path + ".reads", "field", name, known));
         service.writes().forEach(name -> require(path + ".writes", "field", name, known));
+        known.addAll(Service.ATTRIBUTES);
+        service.reads().forEach(name -> require(path + ".reads", "field", name, known));
     }
 
     private void checkParties(Field field) {

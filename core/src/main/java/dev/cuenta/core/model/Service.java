@@ -1,14 +1,16 @@
 package dev.cuenta.core.model;
 
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * A program of the team that uses accounts, with its contract: what it reads, what it writes, which permissions it asks about.
  *
- * @param reads names of fields, {@code kind}, and wildcards such as {@code person.*}
- * @param writes as {@code reads}
+ * @param reads names of fields, {@link #ATTRIBUTES}, and wildcards such as {@code person.*}
+ * @param writes names of fields and wildcards
  * @param asks names of permissions
  * @param dependents its own sorts of records that hang on an account, and what becomes of them when the account goes
  */
@@ -21,12 +23,24 @@ public record Service(
         Map<String, OnDelete> dependents) {
     /** As SQL's referential actions. */
     public enum OnDelete {
-        RESTRICT,
-        CASCADE,
-        SET_NULL
+        RESTRICT("restrict"),
+        CASCADE("cascade"),
+        SET_NULL("setNull");
+
+        private final String word;
+
+        OnDelete(String word) {
+            this.word = word;
+        }
+
+        /** As model files spell it. */
+        public String word() {
+            return word;
+        }
     }
 
-    public static final String KIND = "kind";
+    /** What every account has and a contract may name in {@code reads}; its id and dates are always shown. */
+    public static final Set<String> ATTRIBUTES = Set.of("kind", "displayName", "roles", "tenants");
 
     public Service {
         reads = Set.copyOf(reads);
@@ -42,6 +56,20 @@ public record Service(
 
     public Set<FieldPath> writtenFields(AccountModel model) {
         return resolved(writes, model);
+    }
+
+    /** What every account has and the contract reads. */
+    public Set<String> attributes() {
+        return ATTRIBUTES.stream().filter(reads::contains).collect(Collectors.toUnmodifiableSet());
+    }
+
+    /** The sorts of its records that hold an account in place. */
+    public List<String> restricting() {
+        return dependents.entrySet().stream()
+                .filter(dependent -> dependent.getValue() == OnDelete.RESTRICT)
+                .map(Map.Entry::getKey)
+                .sorted()
+                .toList();
     }
 
     /** Every name the contract gives. */

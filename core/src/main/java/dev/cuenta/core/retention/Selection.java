@@ -15,8 +15,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** The records that a rule takes at one moment: those that its filter chooses and whose time has come. */
-public record Selection(Condition condition, Attribute since, Instant cutoff) {
+/**
+ * The records that a rule takes at one moment: those that its filter chooses, whose time has come, and that no service's record
+ * holds in place.
+ *
+ * @param due as {@code condition}, with those that are held
+ */
+public record Selection(Condition condition, Condition due, Attribute since, Instant cutoff) {
     /** As {@link #of}, for a rule that may speak of what the model does not have. */
     public static Optional<Selection> ifItFits(AccountModel model, RetentionRule rule, Instant now) {
         Attributes attributes = Attributes.of(model, field -> true);
@@ -42,7 +47,11 @@ public record Selection(Condition condition, Attribute since, Instant cutoff) {
             conditions.add(new Condition.Not(new Condition.Present(done)));
         }
         model.administeringRoles().forEach(role -> conditions.add(sparing(role, attributes)));
-        return new Selection(new Condition.And(conditions), since, cutoff);
+        Condition due = new Condition.And(conditions);
+        boolean holds = model.services().values().stream()
+                .anyMatch(service -> !service.restricting().isEmpty());
+        Condition taken = holds ? new Condition.And(List.of(due, new Condition.Unheld())) : due;
+        return new Selection(taken, due, since, cutoff);
     }
 
     /** Whoever administers is never pruned, or a rule could lock everybody out. */

@@ -53,6 +53,8 @@ final class ContractDiff {
                             service.name() + "." + path,
                             "`" + service.name() + "` may write `" + path + "` no more.",
                             "Its writes will be refused by name."));
+            lost("read", service.attributes(), after.attributes(), service);
+            lost("ask about", service.asks(), after.asks(), service);
             newRights(service, after);
         }
         next.services().values().stream()
@@ -64,6 +66,16 @@ final class ContractDiff {
                         "The service `" + service.name() + "` is new.",
                         "It reads " + service.readFields(next).size() + " fields and writes "
                                 + service.writtenFields(next).size() + ".")));
+    }
+
+    private void lost(String verb, Set<String> before, Set<String> after, Service service) {
+        before.stream()
+                .filter(name -> !after.contains(name))
+                .sorted()
+                .forEach(name -> touched(
+                        service.name() + "." + name,
+                        "`" + service.name() + "` may " + verb + " `" + name + "` no more.",
+                        "Its team must have a version that does without."));
     }
 
     private Optional<String> broken(FieldPath path, Set<FieldPath> reads, Service after) {

@@ -9,6 +9,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.type.Comparison;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class SelectionTest {
@@ -18,10 +19,12 @@ class SelectionTest {
     void takes_what_is_old_enough_and_meets_the_filter_and_never_who_administers() {
         AccountModel marea = Models.marea();
         Selection selection = Selection.of(marea, marea.retention().get("abandonedSignUps"), NOW);
-        var all = ((Condition.And) selection.condition()).all();
+        var all = ((Condition.And) selection.due()).all();
 
         assertThat(selection.cutoff()).isEqualTo("2026-11-09T07:00:00Z");
         assertThat(all).hasSize(3);
+        assertThat(selection.condition())
+                .isEqualTo(new Condition.And(List.of(selection.due(), new Condition.Unheld())));
         assertThat(all.get(0)).isInstanceOfSatisfying(Condition.Compare.class, due -> {
             assertThat(due.attribute().source()).isEqualTo(Source.CREATED);
             assertThat(due.comparison()).isEqualTo(Comparison.LE);

@@ -5,6 +5,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.OpenToGuests;
+import dev.cuenta.service.session.OpenToServices;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
@@ -42,11 +43,13 @@ final class AccountController {
         return made(accounts.signUp(body));
     }
 
+    @OpenToServices
     @GetMapping("/me")
     ResponseEntity<Map<String, Object>> own(Caller caller, @RequestParam(defaultValue = "") Set<String> fields) {
         return found(accounts.own(caller, fields));
     }
 
+    @OpenToServices
     @PatchMapping("/me")
     ResponseEntity<Map<String, Object>> changeOwn(
             Caller caller,
@@ -55,6 +58,7 @@ final class AccountController {
         return found(accounts.changeOwn(caller, patch, version(ifMatch)));
     }
 
+    @OpenToServices
     @GetMapping("/accounts")
     ResponseEntity<Map<String, Object>> list(
             Caller caller,
@@ -76,6 +80,7 @@ final class AccountController {
         return ResponseEntity.ok(body);
     }
 
+    @OpenToServices
     @GetMapping("/accounts/count")
     Map<String, Object> count(Caller caller, @RequestParam(required = false) @Nullable String filter) {
         return Map.of("count", listing.count(caller, filter));
@@ -86,12 +91,19 @@ final class AccountController {
         return made(accounts.create(caller, body));
     }
 
+    @OpenToServices
     @GetMapping("/accounts/{id}")
     ResponseEntity<Map<String, Object>> show(
-            Caller caller, @PathVariable String id, @RequestParam(defaultValue = "") Set<String> fields) {
-        return found(accounts.show(caller, new AccountId(id), fields));
+            Caller caller,
+            @PathVariable String id,
+            @RequestParam(defaultValue = "") Set<String> fields,
+            @RequestParam(required = false) @Nullable String as) {
+        AccountId account = new AccountId(id);
+        return found(
+                as == null ? accounts.show(caller, account, fields) : accounts.seenAs(caller, account, as, fields));
     }
 
+    @OpenToServices
     @PatchMapping("/accounts/{id}")
     ResponseEntity<Map<String, Object>> change(
             Caller caller,

@@ -1,8 +1,10 @@
 package dev.cuenta.service.account;
 
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -21,6 +23,7 @@ import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.sharing.Dependents;
 import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,6 +31,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -57,7 +61,7 @@ public final class AccountUseCases {
             return revision.write(work -> {
                 AccountId id = newAccounts.storeSignUp(signUp, work);
                 askToConfirm(work, id, signUp.prepared().account().values());
-                return view(work, id, Set.of(Party.OWNER));
+                return view(work, id, Viewer.of(Set.of(Party.OWNER)));
             });
         });
     }
@@ -71,7 +75,7 @@ public final class AccountUseCases {
             return revision.write(work -> {
                 AccountId id = newAccounts.store(prepared, work);
                 askToConfirm(work, id, prepared.account().values());
-                return view(work, id, caller.parties(revision.model()));
+                return view(work, id, caller.viewer(revision.model()));
             });
         });
     }
@@ -84,9 +88,9 @@ public final class AccountUseCases {
                 .forEach(field -> new Messages(work).ask(id, Message.Purpose.CONFIRM, field.path()));
     }
 
-    private static View view(Work work, AccountId id, Set<Party> parties) {
+    private static View view(Work work, AccountId id, Viewer viewer) {
         AccountRecord record = new Accounts(work).find(id, null).orElseThrow();
-        return new View(work.revision().projection().project(record, parties, Set.of()), record.version());
+        return new View(work.revision().projection().project(record, viewer, Set.of()), record.version());
     }
 
     View own(Caller caller, Set<String> fields) {
@@ -99,10 +103,47 @@ public final class AccountUseCases {
                 project(revision, caller, reach(caller, READ, revision, id, new Accounts(work)::find), fields)));
     }
 
+    /**
+     * An account exactly as another party gets it. For administrators: they see what others see, and no value that they may not
+     * read themselves.
+     *
+     * @param as a party of the access matrix; a role also as {@code role:NAME}
+     */
+    View seenAs(Caller caller, AccountId id, String as, Set<String> fields) {
+        return live.with(revision -> revision.read(work -> {
+            AccountModel model = revision.model();
+            if (caller.roles(model).stream().noneMatch(Role::administers)) {
+                throw Problem.of(ProblemKind.FORBIDDEN, "Only an administrator may look at accounts as somebody else.");
+            }
+            AccountRecord record = reach(caller, READ, revision, id, new Accounts(work)::find);
+            Viewer other = revision.matrix().viewer(party(as, revision));
+            revision.projection().checkRequested(fields, other);
+            Map<String, Object> json =
+                    revision.projection().seenAs(record, other, caller.viewer(model, record), fields);
+            return new View(json, record.version());
+        }));
+    }
+
+    private static Party party(String as, LiveRevision revision) {
+        String name = as.startsWith("role:") ? as.substring("role:".length()) : as;
+        List<Party> parties = revision.matrix().parties().stream()
+                .filter(party -> !party.equals(Party.GUEST))
+                .toList();
+        return parties.stream()
+                .filter(party -> party.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> Problem.invalid(
+                        "/as",
+                        "unknown",
+                        "There is no party `" + as + "` to look as. "
+                                + Nearest.advice(
+                                        name, parties.stream().map(Party::name).toList())));
+    }
+
     private static View project(LiveRevision revision, Caller caller, AccountRecord record, Set<String> fields) {
-        Set<Party> parties = caller.parties(revision.model(), record);
-        revision.projection().checkRequested(fields, parties);
-        return new View(revision.projection().project(record, parties, fields), record.version());
+        Viewer viewer = caller.viewer(revision.model(), record);
+        revision.projection().checkRequested(fields, viewer);
+        return new View(revision.projection().project(record, viewer, fields), record.version());
     }
 
     View changeOwn(Caller caller, Map<String, Object> patch, @Nullable Long expected) {
@@ -128,9 +169,9 @@ public final class AccountUseCases {
         Map<String, Object> body = new LinkedHashMap<>(patch);
         Optional<RoleChange> roles = RoleChange.take(body, caller, model, record);
         refuseFixed(body);
-        Set<Party> parties = caller.parties(model, record);
+        Viewer viewer = caller.viewer(model, record);
         var kind = model.kindNamed(record.kind());
-        var values = revision.admission().forChange(parties, kind, body);
+        var values = revision.admission().forChange(viewer, kind, body);
         Accounts accounts = new Accounts(work);
         accounts.change(record, values, clock.instant());
         Map<FieldPath, @Nullable Object> changed = new LinkedHashMap<>(values);
@@ -158,6 +199,7 @@ public final class AccountUseCases {
             checkVersion(record, expected);
             guardOtherTenants(caller, revision.model(), record);
             guardLastAdministrator(work, record);
+            guardHeld(work, record);
             return new Removal(work).remove(List.of(record.id()));
         }));
     }
@@ -189,6 +231,19 @@ public final class AccountUseCases {
         }
     }
 
+    private static void guardHeld(Work work, AccountRecord record) {
+        String holders = new Dependents(work)
+                .holders(List.of(record.id())).stream()
+                        .map(held -> held.service() + " (" + held.sort() + ": " + held.count() + ")")
+                        .collect(Collectors.joining(", "));
+        if (!holders.isEmpty()) {
+            throw Problem.of(
+                    ProblemKind.CONFLICT,
+                    "Records of services hold the account in place: " + holders
+                            + ". Have them released, or move them to another account.");
+        }
+    }
+
     static void guardLastAdministrator(Work work, AccountRecord record) {
         if (administers(record, work.revision().model()) && new RoleGrants(work).lockAdministrators() <= 1) {
             throw Problem.of(ProblemKind.CONFLICT, "This is the last administrator. Make another one first.");
@@ -214,7 +269,11 @@ public final class AccountUseCases {
     private static AccountRecord ownRecord(Caller caller, Lookup lookup) {
         AccountId own = caller.account();
         if (own == null) {
-            throw Problem.of(ProblemKind.NOT_FOUND, "The installation key belongs to nobody. Sign in as a person.");
+            throw Problem.of(
+                    ProblemKind.NOT_FOUND,
+                    caller.service() == null
+                            ? "The installation key belongs to nobody. Sign in as a person."
+                            : "Name the person for whom the service acts in the header Cuenta-Person.");
         }
         return lookup.find(own, null).orElseThrow(AccountUseCases::noSuchAccount);
     }

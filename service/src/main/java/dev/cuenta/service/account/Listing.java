@@ -1,5 +1,6 @@
 package dev.cuenta.service.account;
 
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
@@ -11,7 +12,6 @@ import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.core.model.Party;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.session.Caller;
@@ -51,15 +51,15 @@ final class Listing {
         return live.with(revision -> {
             AccountModel model = revision.model();
             caller.require(AccountUseCases.READ, model);
-            Set<Party> parties = caller.parties(model);
-            revision.projection().checkRequested(request.fields(), parties);
-            AccountQuery query = query(revision, parties, caller.scope(AccountUseCases.READ, model), request);
+            Viewer viewer = caller.viewer(model);
+            revision.projection().checkRequested(request.fields(), viewer);
+            AccountQuery query = query(revision, viewer, caller.scope(AccountUseCases.READ, model), request);
             List<AccountRecord> records = revision.read(work -> new Accounts(work).page(query));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
             List<Map<String, Object>> items = page.stream()
                     .map(record ->
-                            revision.projection().project(record, caller.parties(model, record), request.fields()))
+                            revision.projection().project(record, caller.viewer(model, record), request.fields()))
                     .toList();
             return new Page(items, more ? cursors.after(page.get(page.size() - 1), query, request.sort()) : null);
         });
@@ -70,17 +70,17 @@ final class Listing {
         return live.with(revision -> {
             AccountModel model = revision.model();
             caller.require(AccountUseCases.READ, model);
-            Condition condition = condition(filter, attributes(revision, caller.parties(model)));
+            Condition condition = condition(filter, attributes(revision, caller.viewer(model)));
             Optional<TenantId> scope = caller.scope(AccountUseCases.READ, model);
             return revision.read(work -> new Accounts(work).count(condition, scope.orElse(null)));
         });
     }
 
-    private AccountQuery query(LiveRevision revision, Set<Party> parties, Optional<TenantId> scope, Request request) {
+    private AccountQuery query(LiveRevision revision, Viewer viewer, Optional<TenantId> scope, Request request) {
         if (request.limit() < 1 || request.limit() > AccountQuery.HIGHEST_LIMIT) {
             throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + AccountQuery.HIGHEST_LIMIT + ".");
         }
-        Attributes attributes = attributes(revision, parties);
+        Attributes attributes = attributes(revision, viewer);
         String sort = request.sort() == null ? Attributes.CREATED : request.sort();
         boolean descending = sort.startsWith("-");
         Attribute attribute = sortable(descending ? sort.substring(1) : sort, attributes);
@@ -99,8 +99,8 @@ final class Listing {
                 scope.orElse(null));
     }
 
-    private static Attributes attributes(LiveRevision revision, Set<Party> parties) {
-        return Attributes.of(revision.model(), field -> revision.matrix().reads(parties, field));
+    private static Attributes attributes(LiveRevision revision, Viewer viewer) {
+        return Attributes.of(revision.model(), field -> revision.matrix().reads(viewer, field), viewer::sees);
     }
 
     private static Attribute sortable(String path, Attributes attributes) {

@@ -1,6 +1,7 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.access.Operation;
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.finding.Nearest;
@@ -75,8 +76,8 @@ public final class NewAccounts {
         if (password == null) {
             throw Problem.invalid("/password", "required", "`password` is required.");
         }
-        Map<FieldPath, @Nullable Object> values =
-                revision.admission().forNew(Operation.SIGN_UP, Set.of(Party.GUEST), model.defaultKind(), rest);
+        Map<FieldPath, @Nullable Object> values = revision.admission()
+                .forNew(Operation.SIGN_UP, Viewer.of(Set.of(Party.GUEST)), model.defaultKind(), rest);
         String hash = hash(password, model, values);
         return new SignUp(
                 new Prepared(
@@ -100,7 +101,7 @@ public final class NewAccounts {
         Set<Role> roles = defaultRoles(model);
         roles.addAll(given);
         Map<FieldPath, @Nullable Object> values =
-                revision.admission().forNew(Operation.CREATE, caller.parties(model), kind, rest);
+                revision.admission().forNew(Operation.CREATE, caller.viewer(model), kind, rest);
         String hash = password == null ? null : hash(password, model, values);
         return new Prepared(new NewAccount(kind, values, clock.instant()), hash, roles, tenants);
     }
@@ -116,7 +117,8 @@ public final class NewAccounts {
         AccountModel model = revision.model();
         Map<String, Object> rest = new LinkedHashMap<>(body);
         String password = takePassword(rest);
-        Map<FieldPath, @Nullable Object> values = revision.admission().forNew(Operation.SEED, Set.of(), kind, rest);
+        Map<FieldPath, @Nullable Object> values =
+                revision.admission().forNew(Operation.SEED, Viewer.of(Set.of()), kind, rest);
         String hash = password == null ? null : hash(password, model, values);
         Set<Role> all = defaultRoles(model);
         all.addAll(roles);

@@ -63,7 +63,7 @@ final class FirstAdministrator {
                 return revision.projection()
                         .project(
                                 new Accounts(work).find(id, null).orElseThrow(),
-                                caller.parties(revision.model()),
+                                caller.viewer(revision.model()),
                                 Set.of());
             });
         });

@@ -3,21 +3,19 @@ package dev.cuenta.service.model;
 import dev.cuenta.core.access.AccessMatrix;
 import dev.cuenta.core.access.Operation;
 import dev.cuenta.core.access.Projection;
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
-import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.core.type.Limits;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevision;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -34,15 +32,14 @@ final class FormJson {
 
     private final AccountModel model;
     private final AccessMatrix matrix;
-    private final Set<Party> toOthers;
-    private final Set<Party> toOneself;
+    private final Viewer toOthers;
+    private final Viewer toOneself;
 
     private FormJson(LiveRevision revision, Caller caller) {
         this.model = revision.model();
         this.matrix = revision.matrix();
-        this.toOthers = caller.parties(model);
-        this.toOneself = new HashSet<>(toOthers);
-        this.toOneself.add(Party.OWNER);
+        this.toOthers = caller.viewer(model);
+        this.toOneself = caller.ownViewer(model);
     }
 
     static Map<String, Object> of(LiveRevision revision, Caller caller) {

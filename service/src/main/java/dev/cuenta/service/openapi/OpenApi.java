@@ -4,6 +4,7 @@ import static dev.cuenta.service.openapi.Schemas.object;
 import static dev.cuenta.service.openapi.Schemas.ref;
 import static dev.cuenta.service.openapi.Schemas.text;
 
+import dev.cuenta.core.access.Grant;
 import dev.cuenta.core.model.AccountModel;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,16 +26,31 @@ final class OpenApi {
     static Map<String, Object> of(AccountModel model, int revision) {
         OpenApi api = new OpenApi();
         api.addPaths();
+        return api.document("Accounts of " + model.name(), revision, new Schemas(model).all());
+    }
+
+    /** Of what a service may do and sees, and nothing else. */
+    static Map<String, Object> of(AccountModel model, int revision, Grant grant) {
+        OpenApi api = new OpenApi();
+        api.addRecords(!grant.writes().isEmpty());
+        api.addSharing();
+        return api.document(
+                "Accounts of " + model.name() + " for " + grant.service(),
+                revision,
+                new Schemas(model, grant).ofService());
+    }
+
+    private Map<String, Object> document(String title, int revision, Map<String, Object> schemas) {
         Map<String, Object> document = new LinkedHashMap<>();
         document.put("openapi", "3.1.0");
-        document.put("info", Map.of("title", "Accounts of " + model.name(), "version", "revision " + revision));
+        document.put("info", Map.of("title", title, "version", "revision " + revision));
         document.put("security", List.of(Map.of("bearer", List.of())));
-        document.put("paths", api.paths);
+        document.put("paths", paths);
         document.put(
                 "components",
                 Map.of(
                         "schemas",
-                        new Schemas(model).all(),
+                        schemas,
                         "securitySchemes",
                         Map.of("bearer", Map.of("type", "http", "scheme", "bearer"))));
         return document;
@@ -59,25 +75,10 @@ final class OpenApi {
                 ref("AccountPatch"),
                 "200",
                 ref("Account"));
-        add("/v1/accounts", "get", "List accounts", null, "200", ref("AccountPage"));
-        parameters(
-                "/v1/accounts",
-                List.of(
-                        query("filter", "SCIM filter (RFC 7644 section 3.4.2.2)"),
-                        query("sort", "a field; with - before it, descending"),
-                        query("fields", "fields to answer with, by comma"),
-                        query("limit", "1 to 200; 25 by default"),
-                        query("cursor", "next of the page before")));
+        addRecords(true);
+        addSharing();
+        addServices();
         add("/v1/accounts", "post", "Make an account", ref("NewAccount"), "201", ref("Account"));
-        add("/v1/accounts/count", "get", "Count accounts", null, "200", JSON_OBJECT);
-        add("/v1/accounts/{id}", "get", "Read an account", null, "200", ref("Account"));
-        add(
-                "/v1/accounts/{id}",
-                "patch",
-                "Change an account (JSON Merge Patch, RFC 7396); If-Match against lost updates",
-                ref("AccountPatch"),
-                "200",
-                ref("Account"));
         add("/v1/accounts/{id}", "delete", "Remove an account", null, "204", null);
         add("/v1/accounts/{id}/anonymisation", "post", "Take out what tells whose it is", null, "204", null);
         for (String owner : List.of("/v1/me", "/v1/accounts/{id}")) {
@@ -268,6 +269,91 @@ final class OpenApi {
                 object(Map.of("token", text(), "password", text()), List.of("token", "password")),
                 "204",
                 null);
+    }
+
+    /** What services do with accounts too. */
+    private void addRecords(boolean changes) {
+        add("/v1/accounts", "get", "List accounts", null, "200", ref("AccountPage"));
+        parameters(
+                "/v1/accounts",
+                List.of(
+                        query("filter", "SCIM filter (RFC 7644 section 3.4.2.2)"),
+                        query("sort", "a field; with - before it, descending"),
+                        query("fields", "fields to answer with, by comma"),
+                        query("limit", "1 to 200; 25 by default"),
+                        query("cursor", "next of the page before")));
+        add("/v1/accounts/count", "get", "Count accounts", null, "200", JSON_OBJECT);
+        add("/v1/accounts/{id}", "get", "Read an account", null, "200", ref("Account"));
+        parameters(
+                "/v1/accounts/{id}",
+                List.of(
+                        query("fields", "fields to answer with, by comma"),
+                        query("as", "for administrators: as this party gets it, such as service:billing")));
+        if (changes) {
+            add(
+                    "/v1/accounts/{id}",
+                    "patch",
+                    "Change an account (JSON Merge Patch, RFC 7396); If-Match against lost updates",
+                    ref("AccountPatch"),
+                    "200",
+                    ref("Account"));
+        }
+    }
+
+    private void addSharing() {
+        Map<String, Object> question = object(
+                Map.of(
+                        "account",
+                        text(),
+                        "permission",
+                        text(),
+                        "anyRole",
+                        Map.of("type", "array", "items", text()),
+                        "tenant",
+                        text()),
+                List.of("account"));
+        add("/v1/checks", "post", "Ask whether an account may do something", question, "200", JSON_OBJECT);
+        String dependents = "/v1/accounts/{id}/dependents";
+        add(dependents, "get", "What of the services hangs on the account", null, "200", JSON_OBJECT);
+        add(dependents + "/{sort}/{key}", "put", "Note that a record hangs on the account", null, "204", null);
+        add(dependents + "/{sort}/{key}", "delete", "Note that it does so no more", null, "204", null);
+        add(
+                dependents + "/moves",
+                "post",
+                "Move what hangs on the account to another one",
+                object(Map.of("account", text()), List.of("account")),
+                "200",
+                JSON_OBJECT);
+        String service = "/v1/services/{name}";
+        add(service + "/contract", "get", "What the service may rely on", null, "200", JSON_OBJECT);
+        add(
+                service + "/contract-checks",
+                "post",
+                "Whether the live model still gives what a contract says",
+                JSON_OBJECT,
+                "200",
+                JSON_OBJECT);
+        add(service + "/openapi.json", "get", "This document, of what the service sees", null, "200", JSON_OBJECT);
+        add(
+                service + "/schema.json",
+                "get",
+                "JSON Schema of a record as the service sees it",
+                null,
+                "200",
+                JSON_OBJECT);
+    }
+
+    private void addServices() {
+        add("/v1/services", "get", "The services of the live model, with their keys", null, "200", JSON_OBJECT);
+        Map<String, Object> texts = Map.of("type", "array", "items", text());
+        add(
+                "/v1/services/{name}/keys",
+                "post",
+                "Make a key of the service; it is told once",
+                object(Map.of("scope", texts, "networks", texts, "days", Map.of("type", "integer")), List.of()),
+                "201",
+                JSON_OBJECT);
+        add("/v1/services/{name}/keys/{key}", "delete", "Take a key back", null, "204", null);
     }
 
     private void addTenants() {

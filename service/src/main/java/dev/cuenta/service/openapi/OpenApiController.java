@@ -1,12 +1,17 @@
 package dev.cuenta.service.openapi;
 
+import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.OpenToGuests;
+import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.sharing.ServiceUseCases;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -14,10 +19,12 @@ final class OpenApiController {
     private record Made(int revision, Map<String, Object> document) {}
 
     private final LiveRevisions live;
+    private final ServiceUseCases services;
     private final AtomicReference<@Nullable Made> latest = new AtomicReference<>();
 
-    OpenApiController(LiveRevisions live) {
+    OpenApiController(LiveRevisions live, ServiceUseCases services) {
         this.live = live;
+        this.services = services;
     }
 
     /** Made once for each revision. */
@@ -34,5 +41,25 @@ final class OpenApiController {
             latest.set(made);
         }
         return made.document();
+    }
+
+    /** The addresses and records of one service: nothing beyond its contract. */
+    @OpenToServices
+    @GetMapping("/v1/services/{name}/openapi.json")
+    Map<String, Object> ofService(Caller caller, @PathVariable String name) {
+        return services.view(caller, name, (revision, grant) -> OpenApi.of(revision.model(), revision.number(), grant));
+    }
+
+    /** JSON Schema 2020-12 of a record as the service sees it. */
+    @OpenToServices
+    @GetMapping("/v1/services/{name}/schema.json")
+    Map<String, Object> schemaOfService(Caller caller, @PathVariable String name) {
+        return services.view(caller, name, (revision, grant) -> {
+            Map<String, Object> schema = new LinkedHashMap<>();
+            schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+            schema.put("title", "An account of " + revision.model().name() + " for " + name);
+            schema.putAll(new Schemas(revision.model(), grant).account());
+            return schema;
+        });
     }
 }

@@ -1,8 +1,10 @@
 package dev.cuenta.service.openapi;
 
+import dev.cuenta.core.access.Grant;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Service;
 import dev.cuenta.core.problem.ProblemKind;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -10,13 +12,30 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /** The schemas of bodies and answers (JSON Schema 2020-12), as they follow from the model. */
 final class Schemas {
     private final AccountModel model;
+    private final @Nullable Grant grant;
 
     Schemas(AccountModel model) {
+        this(model, null);
+    }
+
+    /** Of what a service sees: nothing beyond its contract. */
+    Schemas(AccountModel model, @Nullable Grant grant) {
         this.model = model;
+        this.grant = grant;
+    }
+
+    Map<String, Object> ofService() {
+        Map<String, Object> schemas = new LinkedHashMap<>();
+        schemas.put("Account", account());
+        schemas.put("AccountPage", page());
+        schemas.put("AccountPatch", fieldsOnly());
+        schemas.put("Problem", problem());
+        return schemas;
     }
 
     Map<String, Object> all() {
@@ -34,14 +53,14 @@ final class Schemas {
         return model.fieldsOf(model.defaultKind()).contains(field);
     }
 
-    private Map<String, Object> account() {
+    Map<String, Object> account() {
         Map<String, Object> properties = new LinkedHashMap<>();
         properties.put("id", text());
         properties.put(
                 "kind",
                 Map.of("type", "string", "enum", List.copyOf(model.kinds().keySet())));
         properties.put("displayName", text());
-        properties.putAll(fields(Field::leaves, false));
+        properties.putAll(fields(field -> field.leaves() && read(field), false));
         properties.put(
                 "roles",
                 Map.of(
@@ -61,7 +80,20 @@ final class Schemas {
                 object(
                         Map.of("created", text(), "lastModified", text(), "version", Map.of("type", "integer")),
                         List.of("version")));
-        return object(properties, List.of("id", "kind", "displayName", "roles", "tenants", "meta"));
+        properties.keySet().removeIf(this::hidden);
+        List<String> always = new ArrayList<>(List.of("id", "kind", "displayName", "roles", "tenants", "meta"));
+        always.removeIf(this::hidden);
+        return object(properties, always);
+    }
+
+    private boolean read(Field field) {
+        return grant == null || grant.reads().contains(field.path());
+    }
+
+    private boolean hidden(String attribute) {
+        return grant != null
+                && Service.ATTRIBUTES.contains(attribute)
+                && !grant.attributes().contains(attribute);
     }
 
     private Map<String, Object> signUp() {
@@ -91,7 +123,12 @@ final class Schemas {
     }
 
     private Map<String, Object> fieldsOnly() {
-        return object(fields(Field::stored, true), List.of());
+        return object(
+                fields(
+                        field -> field.stored()
+                                && (grant == null || grant.writes().contains(field.path())),
+                        true),
+                List.of());
     }
 
     private Map<String, Object> fields(Predicate<Field> chosen, boolean patch) {

@@ -2,6 +2,7 @@ package dev.cuenta.service.picture;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.OpenToServices;
 import java.io.InputStream;
 import java.util.List;
 import java.util.Map;
@@ -29,6 +30,7 @@ final class PictureController {
     }
 
     /** The browser may keep it, and asks whether it is still the one. */
+    @OpenToServices
     @GetMapping
     ResponseEntity<byte[]> show(
             Caller caller,

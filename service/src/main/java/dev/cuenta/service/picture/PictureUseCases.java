@@ -2,11 +2,11 @@ package dev.cuenta.service.picture;
 
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.access.Operation;
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.core.model.Party;
 import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.core.picture.PictureSize;
 import dev.cuenta.core.problem.Problem;
@@ -114,7 +114,7 @@ final class PictureUseCases {
     /** What may not be read is not there. */
     private static void checkReadable(AccountRecord record, Field field, Caller caller, Work work) {
         LiveRevision revision = work.revision();
-        if (!field.leaves() || !revision.matrix().reads(caller.parties(revision.model(), record), field)) {
+        if (!field.leaves() || !revision.matrix().reads(caller.viewer(revision.model(), record), field)) {
             throw none();
         }
     }
@@ -236,10 +236,10 @@ final class PictureUseCases {
         boolean has = revision.model()
                 .fieldsOf(revision.model().kindNamed(record.kind()))
                 .contains(field);
-        Set<Party> parties = caller.parties(revision.model(), record);
-        if (!has || !field.stored() || !revision.matrix().writes(parties, field, Operation.CHANGE)) {
+        Viewer viewer = caller.viewer(revision.model(), record);
+        if (!has || !field.stored() || !revision.matrix().writes(viewer, field, Operation.CHANGE)) {
             throw Problem.of(
-                    has && revision.matrix().reads(parties, field) ? ProblemKind.FORBIDDEN : ProblemKind.NOT_FOUND,
+                    has && revision.matrix().reads(viewer, field) ? ProblemKind.FORBIDDEN : ProblemKind.NOT_FOUND,
                     "You may not change this picture.");
         }
         return record;

@@ -54,6 +54,7 @@ final class RetentionController {
         json.put("do", word(preview.rule()));
         json.put("cutoff", preview.cutoff().toString());
         json.put("accounts", preview.accounts());
+        json.put("held", preview.held());
         json.put("first", preview.first());
         json.put("dependents", preview.dependents());
         return json;

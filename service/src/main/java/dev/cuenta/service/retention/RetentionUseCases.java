@@ -45,8 +45,18 @@ final class RetentionUseCases implements Job {
     /** An account that is due, with the moment that its time is counted from. */
     record Due(String id, String displayName, String since) {}
 
-    /** What a rule would take now. */
-    record Preview(RetentionRule rule, Instant cutoff, long accounts, List<Due> first, Map<String, Long> dependents) {}
+    /**
+     * What a rule would take now.
+     *
+     * @param held how many it passes over because a service's record hangs on them
+     */
+    record Preview(
+            RetentionRule rule,
+            Instant cutoff,
+            long accounts,
+            long held,
+            List<Due> first,
+            Map<String, Long> dependents) {}
 
     private final LiveRevisions live;
     private final Connections connections;
@@ -82,6 +92,9 @@ final class RetentionUseCases implements Job {
                         named(revision.model(), rule),
                         selection.cutoff(),
                         count,
+                        selection.due().equals(selection.condition())
+                                ? 0
+                                : accounts.count(selection.due(), null) - count,
                         first,
                         new Removal(work).dependents(selection.condition()));
             });

@@ -1,5 +1,7 @@
 package dev.cuenta.service.session;
 
+import dev.cuenta.core.access.Grant;
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
@@ -21,18 +23,37 @@ import org.jspecify.annotations.Nullable;
 /**
  * Who makes a request, and in which tenant.
  *
- * @param account null for the holder of the installation key, who has every administering role
+ * @param account null for the holder of the installation key, who has every administering role, and for a service that acts for
+ *     nobody
  * @param tenant the tenant that the request is limited to; null for none
  * @param session through which the request is made; null for a key
+ * @param service null where no service asks
  */
 public record Caller(
         @Nullable AccountId account,
         List<GivenRole> given,
         List<TenantId> tenants,
         @Nullable TenantId tenant,
-        @Nullable UUID session) {
+        @Nullable UUID session,
+        @Nullable AskingService service) {
+    /**
+     * A service that asks with one of its keys.
+     *
+     * @param grant what its contract and the key let through
+     */
+    public record AskingService(Grant grant, UUID key) {
+        /** What services may do at all; what they may see and change is up to the grant. */
+        private boolean permits(String permission) {
+            return switch (permission) {
+                case "accounts.read" -> true;
+                case "accounts.write" -> !grant.writes().isEmpty();
+                default -> false;
+            };
+        }
+    }
+
     Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
-        this(account, given, tenants, tenant, null);
+        this(account, given, tenants, tenant, null, null);
     }
 
     public Caller {
@@ -47,9 +68,27 @@ public record Caller(
         return new Caller(null, roles, List.of(), tenant);
     }
 
+    static Caller ofService(AskingService service, @Nullable TenantId tenant) {
+        return new Caller(null, List.of(), List.of(), tenant, null, service);
+    }
+
+    /** The person, for whom a service acts: both limits hold. */
+    Caller by(AskingService asking) {
+        return new Caller(account, given, tenants, tenant, session, asking);
+    }
+
+    /** A service that acts for nobody. */
+    private boolean isService() {
+        return service != null && account == null;
+    }
+
     /** How history and reports name the caller. */
     public String author() {
-        return account == null ? "installation key" : account.text();
+        String by = service == null ? "" : "service " + service.grant().service();
+        if (account == null) {
+            return service == null ? "installation key" : by;
+        }
+        return service == null ? account.text() : by + " for " + account.text();
     }
 
     /** The roles that count in this request: those without a tenant, and those given in the current one. */
@@ -61,12 +100,14 @@ public record Caller(
     }
 
     public boolean may(String permission, AccountModel model) {
-        return roles(model).stream().anyMatch(role -> role.permits(permission));
+        boolean personMay = isService() || roles(model).stream().anyMatch(role -> role.permits(permission));
+        return personMay && (service == null || service.permits(permission));
     }
 
     /** Whether the caller may make requests about the tenant: one of its own, or any for whoever administers everywhere. */
     boolean reaches(TenantId other, AccountModel model) {
-        return tenants.contains(other)
+        return isService()
+                || tenants.contains(other)
                 || roles(model).stream().anyMatch(role -> !role.withinTenant() && role.administers());
     }
 
@@ -85,7 +126,7 @@ public record Caller(
      * and the request names none.
      */
     public Optional<TenantId> scope(String permission, AccountModel model) {
-        if (tenant != null || !model.tenants().present()) {
+        if (tenant != null || isService() || !model.tenants().present()) {
             return Optional.ofNullable(tenant);
         }
         boolean everywhere = roles(model).stream().anyMatch(role -> !role.withinTenant() && role.permits(permission));
@@ -96,20 +137,35 @@ public record Caller(
         return Optional.empty();
     }
 
-    /** As whom the caller meets records of others, before it is known whose they are. */
-    public Set<Party> parties(AccountModel model) {
+    /** By what right the caller meets records of others, before it is known whose they are. */
+    public Viewer viewer(AccountModel model) {
+        return viewer(parties(model));
+    }
+
+    /** By what right the caller meets this record. */
+    public Viewer viewer(AccountModel model, AccountRecord record) {
+        Set<Party> parties = parties(model);
+        if (Objects.equals(record.id(), account)) {
+            parties.add(Party.OWNER);
+        }
+        return viewer(parties);
+    }
+
+    /** By what right the caller would meet its own record. */
+    public Viewer ownViewer(AccountModel model) {
+        Set<Party> parties = parties(model);
+        parties.add(Party.OWNER);
+        return viewer(parties);
+    }
+
+    private Viewer viewer(Set<Party> parties) {
+        return new Viewer(isService() ? null : parties, service == null ? null : service.grant());
+    }
+
+    private Set<Party> parties(AccountModel model) {
         Set<Party> parties = roles(model).stream().map(Role::party).collect(Collectors.toCollection(HashSet::new));
         if (tenant != null && tenants.contains(tenant)) {
             parties.add(Party.MEMBER);
-        }
-        return parties;
-    }
-
-    /** As whom the caller meets this record. */
-    public Set<Party> parties(AccountModel model, AccountRecord record) {
-        Set<Party> parties = new HashSet<>(parties(model));
-        if (Objects.equals(record.id(), account)) {
-            parties.add(Party.OWNER);
         }
         return parties;
     }

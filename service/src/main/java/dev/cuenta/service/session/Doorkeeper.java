@@ -1,21 +1,11 @@
 package dev.cuenta.service.session;
 
-import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.Settings;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
-import dev.cuenta.store.session.Sessions;
-import dev.cuenta.store.session.Sessions.Signed;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.time.Clock;
-import java.time.Duration;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.http.HttpHeaders;
@@ -31,36 +21,35 @@ final class Doorkeeper implements HandlerInterceptor {
 
     static final String COOKIE = "cuenta_session";
     static final String CALLER = Caller.class.getName();
-    private static final Duration TOUCHED = Duration.ofMinutes(1);
+    /** A service names the person here for whom it acts: by the token of that person's session. */
+    static final String PERSON = "Cuenta-Person";
+
     private static final String BEARER = "Bearer ";
     private static final Set<String> SAFE = Set.of("GET", "HEAD", "OPTIONS");
 
-    private final LiveRevisions live;
-    private final InstallationKey installationKey;
+    private final Callers callers;
     private final CurrentTenant currentTenant;
-    private final Settings settings;
-    private final Clock clock;
 
-    Doorkeeper(
-            LiveRevisions live,
-            InstallationKey installationKey,
-            CurrentTenant currentTenant,
-            Settings settings,
-            Clock clock) {
-        this.live = live;
-        this.settings = settings;
-        this.clock = clock;
-        this.installationKey = installationKey;
+    Doorkeeper(Callers callers, CurrentTenant currentTenant) {
+        this.callers = callers;
         this.currentTenant = currentTenant;
     }
 
     @Override
     public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
-        boolean guests = !(handler instanceof HandlerMethod method) || method.hasMethodAnnotation(OpenToGuests.class);
-        if (!guests) {
+        if (handler instanceof HandlerMethod method && !method.hasMethodAnnotation(OpenToGuests.class)) {
             String token = token(request)
                     .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, "Sign in first: POST /v1/sessions."));
-            request.setAttribute(CALLER, caller(token, currentTenant.said(request)));
+            Callers.Asked asked = new Callers.Asked(
+                    token, request.getHeader(PERSON), currentTenant.said(request), request.getRemoteAddr());
+            Caller caller = callers.find(asked);
+            if (caller.service() != null && !method.hasMethodAnnotation(OpenToServices.class)) {
+                throw Problem.of(
+                        ProblemKind.FORBIDDEN,
+                        "This address is not for services. GET /v1/services/"
+                                + caller.service().grant().service() + "/openapi.json lists those that are.");
+            }
+            request.setAttribute(CALLER, caller);
         }
         return true;
     }
@@ -79,53 +68,5 @@ final class Doorkeeper implements HandlerInterceptor {
                 .filter(cookie -> trusted && cookie.getName().equals(COOKIE))
                 .map(Cookie::getValue)
                 .findFirst();
-    }
-
-    private Caller caller(String token, CurrentTenant.Said said) {
-        if (token.startsWith(Tokens.KEY) && installationKey.is(token)) {
-            return live.present()
-                    ? live.with(revision -> revision.read(work -> Caller.withInstallationKey(
-                            revision.model(),
-                            currentTenant.named(said, null, work).orElse(null))))
-                    : new Caller(null, List.of(), List.of(), null);
-        }
-        return live.with(revision -> {
-            Seen seen = revision.read(work -> new Sessions(work)
-                    .find(Tokens.hash(token), settings.sessionIdle())
-                    .map(signed -> new Seen(signedIn(signed, said, work), signed))
-                    .orElseThrow(() -> Problem.of(
-                            ProblemKind.UNAUTHENTICATED, "This session has ended. Sign in again: POST /v1/sessions.")));
-            touch(seen.signed(), revision);
-            return seen.caller();
-        });
-    }
-
-    private record Seen(Caller caller, Signed signed) {}
-
-    /** Once a minute: a note for each request would be a write for each read. */
-    private void touch(Signed signed, LiveRevision revision) {
-        if (signed.lastUsed().isBefore(clock.instant().minus(TOUCHED))) {
-            revision.write(work -> {
-                new Sessions(work).touch(signed.session());
-                return signed;
-            });
-        }
-    }
-
-    private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work) {
-        Caller anywhere = new Caller(signed.account(), signed.roles(), signed.tenants(), null);
-        LiveRevision revision = work.revision();
-        Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work);
-        if (named.isPresent()) {
-            if (!anywhere.reaches(named.get(), revision.model())) {
-                throw CurrentTenant.none();
-            }
-            return new Caller(signed.account(), signed.roles(), signed.tenants(), named.get(), signed.session());
-        }
-        boolean global = anywhere.roles(revision.model()).stream()
-                .anyMatch(role -> !role.withinTenant() && !role.may().isEmpty());
-        TenantId first =
-                global || signed.tenants().isEmpty() ? null : signed.tenants().get(0);
-        return new Caller(signed.account(), signed.roles(), signed.tenants(), first, signed.session());
     }
 }

@@ -14,6 +14,9 @@ public final class Tokens {
     public static final String PROOF = "cuenta_proof_";
     public static final String NO_PROOF =
             "This link was used, is out of date, or was sent to an address that the account no longer has. Ask for another one.";
+    /** Of a service's key; its name follows. */
+    public static final String SERVICE = "cuenta_service_";
+
     static final String SESSION = "cuenta_session_";
     static final String KEY = "cuenta_key_";
     private static final int BYTES = 32;

@@ -65,9 +65,10 @@ class CallerTest {
     void one_is_owner_of_one_s_own_record_and_member_among_one_s_harbour_s() {
         Caller caller = master(PUNTA_CLARA);
 
-        assertThat(caller.parties(MAREA, record(TOMAS)))
+        assertThat(caller.viewer(MAREA, record(TOMAS)).parties())
                 .contains(Party.OWNER, Party.MEMBER, new Party("harbourMaster"));
-        assertThat(caller.parties(MAREA, record(new AccountId("noor")))).doesNotContain(Party.OWNER);
+        assertThat(caller.viewer(MAREA, record(new AccountId("noor"))).parties())
+                .doesNotContain(Party.OWNER);
     }
 
     @Test
@@ -75,7 +76,7 @@ class CallerTest {
         Caller looking =
                 new Caller(TOMAS, List.of(new GivenRole("administrator", null)), List.of(PUNTA_CLARA), ISLA_VERDE);
 
-        assertThat(looking.parties(MAREA)).containsExactly(new Party("administrator"));
+        assertThat(looking.viewer(MAREA).parties()).containsExactly(new Party("administrator"));
     }
 
     @Test

@@ -8,6 +8,7 @@ import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.revision.ExpressionSql;
 import dev.cuenta.store.revision.Shape;
+import dev.cuenta.store.sharing.Dependents;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -63,6 +64,9 @@ final class ConditionSql {
         }
         if (condition instanceof Condition.Present present) {
             return present(present.attribute());
+        }
+        if (condition instanceof Condition.Unheld) {
+            return Dependents.free(model).orElse("true");
         }
         return compare((Condition.Compare) condition);
     }

@@ -61,6 +61,10 @@ public final class Removal {
         tables.put("rolesGiven", "cuenta.role_given");
         tables.put("memberships", "cuenta.membership");
         tables.put("pictures", "cuenta.picture");
+        if (model.services().values().stream()
+                .anyMatch(service -> !service.dependents().isEmpty())) {
+            tables.put("dependents", "cuenta.dependent");
+        }
         model.profiles().keySet().forEach(profile -> tables.put(profile, Shape.qualified(profile)));
         return tables;
     }

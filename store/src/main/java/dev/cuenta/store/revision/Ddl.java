@@ -110,6 +110,16 @@ final class Ddl {
                         "bytes integer not null",
                         "created_at timestamptz not null default clock_timestamp()")));
         statements.add(ANONYMISED);
+        statements.add(createTable(
+                "cuenta.dependent",
+                List.of(
+                        "service text not null",
+                        "sort text not null",
+                        "key text not null",
+                        account,
+                        "registered_at timestamptz not null default now()",
+                        "primary key (service, sort, key)")));
+        statements.add("create index if not exists dependent_account on cuenta.dependent (account_id)");
         statements.addAll(messageTables(account));
         statements.add("create index if not exists picture_account on cuenta.picture (account_id, field, created_at)");
         return statements;

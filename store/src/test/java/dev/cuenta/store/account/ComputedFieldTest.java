@@ -2,6 +2,7 @@ package dev.cuenta.store.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountRecord;
@@ -191,7 +192,8 @@ class ComputedFieldTest extends DatabaseTest {
                     var query = new AccountQuery(null, attributes.find(path).orElseThrow(), false, 100, null, null);
                     List<Map<String, Object>> seen = new ArrayList<>();
                     for (AccountRecord record : new Accounts(work).page(query)) {
-                        seen.add(revision.projection().project(record, Set.of(new Party("administrator")), Set.of()));
+                        seen.add(revision.projection()
+                                .project(record, Viewer.of(Set.of(new Party("administrator"))), Set.of()));
                     }
                     return seen;
                 }));

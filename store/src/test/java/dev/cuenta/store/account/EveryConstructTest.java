@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import dev.cuenta.core.access.Operation;
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.Attributes;
@@ -35,7 +36,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Everything that a model can declare, written, read back, asked for, changed and removed on real PostgreSQL. */
 class EveryConstructTest {
     private static final String SOURCE = source();
-    private static final Set<Party> OWNER = Set.of(Party.OWNER, new Party("administrator"));
+    private static final Viewer OWNER = Viewer.of(Set.of(Party.OWNER, new Party("administrator")));
     private static final JsonMapper JSON = JsonMapper.builder()
             .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
             .enable(DeserializationFeature.USE_LONG_FOR_INTS)

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.assertj.core.api.Assertions.tuple;
 
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attributes;
@@ -31,6 +32,8 @@ import org.junit.jupiter.api.Test;
 
 /** Fields whose values are sealed, on real PostgreSQL. */
 class SecretFieldTest extends DatabaseTest {
+    private static final Viewer OWNER = Viewer.of(Set.of(Party.OWNER));
+
     private static final String OPEN = with("code: { type: string, maxLength: 20 }");
     private static final String SECRET =
             with("code: { type: string, maxLength: 20, sensitivity: secret, read: [owner], write: [owner] }");
@@ -43,9 +46,9 @@ class SecretFieldTest extends DatabaseTest {
         AccountId noor = account("noor", "tide table");
 
         assertThat(stored()).doesNotContain("tide").doesNotContain("dGlkZ");
-        assertThat(shown(noor, Set.of(Party.OWNER), Set.of())).doesNotContainKey("code");
-        assertThat(shown(noor, Set.of(Party.OWNER), Set.of("code"))).containsEntry("code", "tide table");
-        assertThat(shown(noor, Set.of(new Party("administrator")), Set.of("code")))
+        assertThat(shown(noor, OWNER, Set.of())).doesNotContainKey("code");
+        assertThat(shown(noor, OWNER, Set.of("code"))).containsEntry("code", "tide table");
+        assertThat(shown(noor, Viewer.of(Set.of(new Party("administrator"))), Set.of("code")))
                 .doesNotContainKey("code");
         assertThat(Attributes.of(Models.of(SECRET), field -> true).find("code")).isEmpty();
         assertThat(read(noor).values().get(FieldPath.parse("code"))).hasToString("sealed");
@@ -74,7 +77,7 @@ class SecretFieldTest extends DatabaseTest {
 
         assertThat(code(noor)).isEqualTo("tide table");
         assertThat(catchThrowableOfType(Problem.class, () -> code(rik))).hasMessageContaining("another account's");
-        assertThat(shown(rik, Set.of(Party.OWNER), Set.of())).containsKey("email");
+        assertThat(shown(rik, OWNER, Set.of())).containsKey("email");
     }
 
     @Test
@@ -218,13 +221,13 @@ class SecretFieldTest extends DatabaseTest {
     }
 
     private @Nullable Object code(AccountId id) {
-        return shown(id, Set.of(Party.OWNER), Set.of("code")).get("code");
+        return shown(id, OWNER, Set.of("code")).get("code");
     }
 
-    private Map<String, Object> shown(AccountId id, Set<Party> parties, Set<String> fields) {
+    private Map<String, Object> shown(AccountId id, Viewer viewer, Set<String> fields) {
         return write(work -> work.revision()
                 .projection()
-                .project(new Accounts(work).find(id, null).orElseThrow(), parties, fields));
+                .project(new Accounts(work).find(id, null).orElseThrow(), viewer, fields));
     }
 
     private AccountRecord read(AccountId id) {

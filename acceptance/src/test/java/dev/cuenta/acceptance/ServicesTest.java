@@ -1,0 +1,362 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Services that share the accounts: they come with keys, see their contract and nothing else, and hold accounts in place. */
+class ServicesTest extends OnMarea {
+    private static final String PASSWORD = "nine brown rudders";
+
+    @Test
+    void a_service_sees_exactly_its_contract() {
+        String id = signUp("ada");
+        Http billing = service("billing");
+
+        JsonNode record = billing.get("/v1/accounts/" + id).status(200).json();
+        assertThat(record.propertyNames()).containsExactly("id", "email", "person", "mooring", "meta");
+        assertThat(record.path("person").propertyNames()).containsExactly("givenName", "familyName");
+        assertThat(record.path("mooring").propertyNames()).containsExactly("credit");
+        assertThat(billing.get("/v1/accounts?filter=email sw \"ada\"").json().path("items"))
+                .containsExactly(record);
+        assertThat(billing.get("/v1/accounts/" + id + "?fields=theme").problem())
+                .isEqualTo("invalid, /fields unknown");
+        for (String hidden : List.of("kind eq \"staff\"", "roles eq \"boater\"", "theme pr", "mooring.berth pr")) {
+            assertThat(billing.get("/v1/accounts/count?filter=" + hidden).problem())
+                    .isEqualTo("invalid, /filter filter");
+        }
+        assertThat(billing.get("/v1/accounts?sort=phone").problem()).isEqualTo("invalid, /sort unknown");
+        withdrawAll("billing");
+    }
+
+    @Test
+    void a_service_writes_what_its_contract_says_and_is_told_of_nothing_else() {
+        String id = signUp("ben");
+        Http billing = service("billing");
+
+        assertThat(billing.patch("/v1/accounts/" + id, Map.of("mooring", Map.of("credit", 12.5)))
+                        .status(200)
+                        .json()
+                        .path("mooring")
+                        .path("credit")
+                        .decimalValue())
+                .isEqualByComparingTo("12.5");
+        assertThat(billing.patch("/v1/accounts/" + id, Map.of("email", "else@post.example"))
+                        .problem())
+                .isEqualTo("invalid, /email notWritable");
+        assertThat(billing.patch("/v1/accounts/" + id, Map.of("theme", "night")).problem())
+                .isEqualTo(billing.patch("/v1/accounts/" + id, Map.of("theme", "nihgt"))
+                        .problem())
+                .isEqualTo("invalid, /theme unknown");
+        assertThat(billing.delete("/v1/accounts/" + id).status()).isEqualTo(403);
+        assertThat(billing.post("/v1/accounts", Map.of()).status()).isEqualTo(403);
+        assertThat(billing.get("/v1/model").status()).isEqualTo(403);
+        withdrawAll("billing");
+    }
+
+    @Test
+    void for_a_person_both_limits_hold() {
+        String own = signUp("cleo");
+        String other = signUp("dirk");
+        String token = key("billing");
+        String person = marea.guest()
+                .post("/v1/sessions", Map.of("identifier", "cleo@post.example", "password", PASSWORD))
+                .json()
+                .path("token")
+                .asString();
+        Http billing = marea.with(token);
+
+        JsonNode record = billing.send("GET", "/v1/me", null, "Cuenta-Person", person)
+                .status(200)
+                .json();
+        assertThat(record.path("id").asString()).isEqualTo(own);
+        assertThat(record.propertyNames()).doesNotContain("theme", "phone", "kind");
+        assertThat(billing.send("GET", "/v1/accounts/" + other, null, "Cuenta-Person", person)
+                        .status())
+                .isEqualTo(404);
+        String credit = "{\"mooring\": {\"credit\": 900}}";
+        assertThat(billing.send("PATCH", "/v1/me", credit, "Cuenta-Person", person)
+                        .problem())
+                .isEqualTo("invalid, /mooring/credit notWritable");
+        assertThat(billing.send("GET", "/v1/me", null, "Cuenta-Person", "cuenta_session_nobody")
+                        .status())
+                .isEqualTo(401);
+        assertThat(marea.operator()
+                        .send("GET", "/v1/me", null, "Cuenta-Person", person)
+                        .status())
+                .isEqualTo(400);
+        withdrawAll("billing");
+    }
+
+    @Test
+    void a_service_asks_what_somebody_may_and_only_what_its_contract_names() {
+        String tomas = idOf("tomas.rey@marea.example");
+        String harbour = marea.psql("select id from cuenta.tenant where name = 'Punta Clara'");
+        Http berths = service("berths");
+
+        assertThat(asks(berths, tomas, "berths.assign", harbour)).isTrue();
+        assertThat(asks(
+                        berths,
+                        tomas,
+                        "berths.assign",
+                        marea.psql("select id from cuenta.tenant where name = 'Isla Verde'")))
+                .isFalse();
+        assertThat(berths.post("/v1/checks", Map.of("account", tomas, "permission", "roles.give"))
+                        .problem())
+                .isEqualTo("invalid, /permission notReadable");
+        assertThat(berths.post("/v1/checks", Map.of("account", tomas, "anyRole", List.of("administrator")))
+                        .problem())
+                .isEqualTo("invalid, /anyRole notReadable");
+        withdrawAll("berths");
+    }
+
+    private static boolean asks(Http service, String account, String permission, String tenant) {
+        return service.post("/v1/checks", Map.of("account", account, "permission", permission, "tenant", tenant))
+                .status(200)
+                .json()
+                .path("allowed")
+                .asBoolean();
+    }
+
+    @Test
+    void a_record_of_a_service_holds_an_account_in_place_until_it_is_released_or_moved() {
+        String id = signUp("emil");
+        String other = signUp("flora");
+        Http berths = service("berths");
+        Http gates = service("gates");
+        String booking = "/v1/accounts/" + id + "/dependents/booking/B-77";
+
+        berths.put(booking, Map.of()).status(204);
+        berths.put(booking, Map.of()).status(204);
+        gates.put("/v1/accounts/" + id + "/dependents/pass/9", Map.of()).status(204);
+        assertThat(berths.put("/v1/accounts/" + id + "/dependents/invoice/1", Map.of())
+                        .status())
+                .isEqualTo(404);
+        assertThat(marea.operator().put(booking, Map.of()).status()).isEqualTo(403);
+        assertThat(gates.get("/v1/accounts/" + id + "/dependents").json().path("items"))
+                .hasSize(1);
+
+        Http.Answer refused = marea.operator().delete("/v1/accounts/" + id);
+        assertThat(refused.problem()).isEqualTo("conflict");
+        assertThat(refused.json().path("detail").asString())
+                .contains("berths (booking: 1)")
+                .doesNotContain("gates");
+        assertThat(marea.cuenta("accounts", "dependents", id).succeeds().text()).contains("B-77", "pass");
+        marea.cuenta("accounts", "dependents", "emil@post.example", "--move-to", "flora@post.example")
+                .succeeds();
+        marea.operator().delete("/v1/accounts/" + id).status(204);
+
+        assertThat(berths.delete("/v1/accounts/" + other + "/dependents/booking/B-77")
+                        .status())
+                .isEqualTo(204);
+        marea.operator().delete("/v1/accounts/" + other).status(204);
+        assertThat(marea.psql("select count(*) from cuenta.dependent")).isEqualTo("0");
+        withdrawAll("berths");
+        withdrawAll("gates");
+    }
+
+    @Test
+    void retention_passes_over_whoever_is_held() {
+        String held = signUp("gus");
+        String free = signUp("hera");
+        marea.psql("update accounts.account set created_at = now() - interval '60 days' where email like 'gus@%' or"
+                + " email like 'hera@%'");
+        Http berths = service("berths");
+        berths.put("/v1/accounts/" + held + "/dependents/booking/1", Map.of()).status(204);
+
+        JsonNode preview = marea.operator()
+                .post("/v1/retention/previews", Map.of("rule", "abandonedSignUps"))
+                .json();
+        assertThat(preview.path("accounts").asInt()).isEqualTo(1);
+        assertThat(preview.path("held").asInt()).isEqualTo(1);
+        marea.cuenta("retention", "run", "--rule", "abandonedSignUps").succeeds();
+        assertThat(marea.operator().get("/v1/accounts/" + held).status()).isEqualTo(200);
+        assertThat(marea.operator().get("/v1/accounts/" + free).status()).isEqualTo(404);
+        berths.delete("/v1/accounts/" + held + "/dependents/booking/1").status(204);
+        withdrawAll("berths");
+    }
+
+    @Test
+    void a_key_can_be_narrower_than_the_contract_bound_to_networks_and_to_an_end() {
+        String id = signUp("ivo");
+        Http narrow = marea.with(key("billing", "--scope", "reads:email"));
+
+        assertThat(narrow.get("/v1/accounts/" + id).json().propertyNames()).containsExactly("id", "email", "meta");
+        assertThat(narrow.patch("/v1/accounts/" + id, Map.of("mooring", Map.of("credit", 1)))
+                        .status())
+                .isEqualTo(404);
+        assertThat(marea.with(key("billing", "--from", "192.0.2.0/24"))
+                        .get("/v1/accounts")
+                        .status())
+                .isEqualTo(401);
+        assertThat(marea.cuenta("services", "keys", "add", "gates", "--scope", "reads:email")
+                        .errors())
+                .contains("is not in the contract of `gates`");
+        assertThat(marea.cuenta("services", "keys", "add", "gates", "--from", "harbour")
+                        .errors())
+                .contains("CIDR");
+        assertThat(marea.cuenta("services", "keys", "add", "billing").errors()).contains("has two keys already");
+        marea.psql("update cuenta.service_key set expires_at = now() - interval '1 second' where service = 'billing'");
+        assertThat(narrow.get("/v1/accounts").status()).isEqualTo(401);
+        withdrawAll("billing");
+    }
+
+    @Test
+    void one_key_follows_another_without_one_request_refused() throws InterruptedException {
+        String first = key("gates");
+        AtomicBoolean done = new AtomicBoolean();
+        AtomicBoolean refused = new AtomicBoolean();
+        String[] current = {first};
+        Thread program = new Thread(() -> {
+            while (!done.get()) {
+                String token = current[0];
+                boolean good = marea.with(token).get("/v1/accounts?limit=1").status() == 200;
+                refused.compareAndSet(false, !good && token.equals(current[0]));
+            }
+        });
+        program.start();
+        for (int turn = 0; turn < 4; turn++) {
+            String before = current[0];
+            current[0] = key("gates");
+            Installation.pause(150);
+            withdraw("gates", before);
+            Installation.pause(100);
+        }
+        done.set(true);
+        program.join();
+
+        assertThat(refused).isFalse();
+        assertThat(marea.with(first).get("/v1/accounts").status()).isEqualTo(401);
+        withdrawAll("gates");
+    }
+
+    @Test
+    void a_team_checks_its_contract_in_its_own_build(@TempDir Path folder) throws IOException {
+        Path key = Files.writeString(folder.resolve("billing.key"), key("billing"));
+        String own = "CUENTA_CONFIG=/nowhere CUENTA_URL=$URL CUENTA_KEY_FILE=" + key + " ./cuenta services ";
+        Path contract = folder.resolve("billing.contract.json");
+
+        marea.shell(own + "contract billing > " + contract).succeeds();
+        assertThat(marea.shell(own + "check --contract " + contract).succeeds().text())
+                .contains("everything that its contract says");
+        assertThat(marea.shell(own + "contract gates").errors()).contains("its own contract only");
+        String openapi =
+                marea.shell(own + "contract billing --as openapi").succeeds().text();
+        assertThat(openapi).contains("credit").doesNotContain("gateCode", "theme", "employment", "retention");
+
+        Files.writeString(contract, Files.readString(contract).replaceFirst("\"person.givenName\"", "\"theme\""));
+        Installation.Output gap = marea.shell(own + "check --contract " + contract);
+        assertThat(gap.status()).isEqualTo(1);
+        assertThat(gap.text()).contains("/reads/theme", "may not be read any more");
+        withdrawAll("billing");
+    }
+
+    @Test
+    void an_administrator_sees_a_record_exactly_as_a_service_gets_it_and_nobody_else_does() {
+        String tomas = idOf("tomas.rey@marea.example");
+        JsonNode seen = marea.operator()
+                .get("/v1/accounts/" + tomas + "?as=service:gates")
+                .status(200)
+                .json();
+        Http gates = service("gates");
+
+        ((ObjectNode) seen).remove("withheld");
+        assertThat(seen)
+                .isEqualTo(gates.get("/v1/accounts/" + tomas).status(200).json());
+        assertThat(marea.cuenta("accounts", "show", tomas, "--as", "member")
+                        .succeeds()
+                        .text())
+                .contains("Tomás")
+                .doesNotContain("tomas.rey@");
+        assertThat(marea.operator()
+                        .get("/v1/accounts/" + tomas + "?as=service:gate")
+                        .problem())
+                .isEqualTo("invalid, /as unknown");
+        assertThat(gates.get("/v1/accounts/" + tomas + "?as=owner").status()).isEqualTo(403);
+        signUp("kim");
+        assertThat(marea.as("kim@post.example", PASSWORD)
+                        .get("/v1/accounts/" + tomas + "?as=owner")
+                        .status())
+                .isEqualTo(403);
+        withdrawAll("gates");
+    }
+
+    @Test
+    void only_whoever_may_handles_keys_and_a_key_shows_up_nowhere() {
+        String token = key("gates");
+
+        assertThat(marea.cuenta("services", "keys", "list").succeeds().text())
+                .contains(token.substring(0, 27))
+                .doesNotContain(token);
+        assertThat(marea.log()).doesNotContain(token);
+        signUp("jo");
+        Http jo = marea.as("jo@post.example", PASSWORD);
+        assertThat(jo.get("/v1/services").status()).isEqualTo(403);
+        assertThat(jo.post("/v1/services/gates/keys", Map.of()).status()).isEqualTo(403);
+        assertThat(jo.get("/v1/services/gates/contract").status()).isEqualTo(403);
+        withdrawAll("gates");
+    }
+
+    private static Http service(String name) {
+        return marea.with(key(name));
+    }
+
+    private static String key(String service, String... options) {
+        String[] arguments = new String[options.length + 4];
+        System.arraycopy(new String[] {"services", "keys", "add", service}, 0, arguments, 0, 4);
+        System.arraycopy(options, 0, arguments, 4, options.length);
+        return marea.cuenta(arguments).succeeds().text().strip();
+    }
+
+    private static void withdrawAll(String service) {
+        for (JsonNode item : marea.operator().get("/v1/services").json().path("items")) {
+            for (JsonNode key : item.path("keys")) {
+                if (item.path("name").asString().equals(service)) {
+                    marea.cuenta(
+                                    "services",
+                                    "keys",
+                                    "remove",
+                                    service,
+                                    key.path("id").asString())
+                            .succeeds();
+                }
+            }
+        }
+    }
+
+    private static void withdraw(String service, String token) {
+        String prefix = token.substring(0, ("cuenta_service_" + service + "_").length() + 6);
+        String id = marea.psql("select id from cuenta.service_key where prefix = '" + prefix + "'");
+        marea.cuenta("services", "keys", "remove", service, id).succeeds();
+    }
+
+    private static String signUp(String name) {
+        return marea.guest()
+                .post(
+                        "/v1/sign-ups",
+                        Map.of(
+                                "email",
+                                name + "@post.example",
+                                "password",
+                                PASSWORD,
+                                "person",
+                                Map.of("givenName", name, "familyName", "Roca")))
+                .status(201)
+                .json()
+                .path("id")
+                .asString();
+    }
+
+    private static String idOf(String email) {
+        return marea.psql("select id from accounts.account where email = '" + email + "'");
+    }
+}

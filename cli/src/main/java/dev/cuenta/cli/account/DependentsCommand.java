@@ -1,0 +1,60 @@
+package dev.cuenta.cli.account;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import dev.cuenta.cli.output.Table;
+import dev.cuenta.client.CuentaClient;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "dependents",
+        mixinStandardHelpOptions = true,
+        description = "List the records of services that hang on an account, or move them to another one.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta accounts dependents vera@marea.example --move-to ines@marea.example")
+final class DependentsCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    private String account;
+
+    @Option(names = "--move-to", paramLabel = "ACCOUNT", description = "Let all of them hang on this account instead.")
+    private @Nullable String other;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        String path = Accounts.path(client, account) + "/dependents";
+        if (other != null) {
+            String id = Accounts.path(client, other).replaceFirst(".*/", "");
+            JsonNode moved = client.post(path + "/moves", Map.of("account", id)).body();
+            if (!output.printedAsJson(moved)) {
+                output.writer().println("Moved " + moved.path("moved").asString() + ".");
+                output.writer().flush();
+            }
+            return;
+        }
+        JsonNode dependents = client.get(path, Map.of()).body();
+        if (!output.printedAsJson(dependents)) {
+            Table table = new Table("SERVICE", "SORT", "KEY", "SINCE");
+            dependents
+                    .path("items")
+                    .forEach(item -> table.row(
+                            item.path("service").asString(),
+                            item.path("sort").asString(),
+                            item.path("key").asString(),
+                            item.path("registered").asString().replaceFirst(":\\d\\d(\\.\\d+)?Z$", "Z")));
+            table.printOr(output.writer(), "No record of a service hangs on this account.");
+        }
+    }
+}

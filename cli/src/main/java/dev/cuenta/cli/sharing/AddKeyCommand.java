@@ -1,0 +1,82 @@
+package dev.cuenta.cli.sharing;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "add",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Make a key of a service. It is shown once, alone on standard output, and kept as a hash.",
+            "A service has two keys at most: make the second, let the service use it, take the first back."
+        },
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta services keys add billing --from 10.20.0.0/16 --days 90 > billing.key")
+final class AddKeyCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "NAME", description = "The service, as the model calls it.")
+    private String name;
+
+    @Option(
+            names = "--scope",
+            paramLabel = "ENTRY",
+            split = ",",
+            description =
+                    "Less than the contract: entries such as reads:email, writes:mooring.credit, asks:berths.assign.")
+    private @Nullable List<String> scope;
+
+    @Option(
+            names = "--from",
+            paramLabel = "NETWORK",
+            split = ",",
+            description = "Networks from which the key is good, in CIDR notation; anywhere if left out.")
+    private @Nullable List<String> networks;
+
+    @Option(
+            names = "--days",
+            paramLabel = "DAYS",
+            description = "How long it is good; until it is taken back if left out.")
+    private @Nullable Integer days;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        Map<String, Object> wish = new LinkedHashMap<>();
+        put(wish, "scope", scope);
+        put(wish, "networks", networks);
+        put(wish, "days", days);
+        JsonNode made =
+                service.client().post("/v1/services/" + name + "/keys", wish).body();
+        if (!output.printedAsJson(made)) {
+            output.writer().println(made.path("token").asString());
+            output.writer().flush();
+            spec.commandLine()
+                    .getErr()
+                    .println("Keep it now: it is not shown again. Programs send it as Authorization: Bearer.");
+        }
+    }
+
+    private static void put(Map<String, Object> wish, String name, @Nullable Object value) {
+        if (value != null) {
+            wish.put(name, value);
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/** cuenta services: list, contract, check, keys. */
+@NullMarked
+package dev.cuenta.cli.sharing;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,144 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.access.Grant;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.session.Caller.AskingService;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.session.Sessions;
+import dev.cuenta.store.session.Sessions.Signed;
+import dev.cuenta.store.sharing.ServiceKey;
+import dev.cuenta.store.sharing.ServiceKeys;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Finds out whose a token is: a person's session, a service's key, or the installation's. */
+@Component
+final class Callers {
+    /** Once a minute: a note for each request would be a write for each read. */
+    private static final Duration TOUCHED = Duration.ofMinutes(1);
+
+    private static final String NO_KEY =
+            "This key is not good: it was taken back, is out of date, or may not be used from here.";
+
+    /**
+     * What a request shows.
+     *
+     * @param person the token of the person for whom a service acts; null for nobody
+     * @param address from which it comes
+     */
+    record Asked(String token, @Nullable String person, CurrentTenant.Said said, String address) {}
+
+    private final LiveRevisions live;
+    private final InstallationKey installationKey;
+    private final CurrentTenant currentTenant;
+    private final Settings settings;
+    private final Clock clock;
+
+    Callers(
+            LiveRevisions live,
+            InstallationKey installationKey,
+            CurrentTenant currentTenant,
+            Settings settings,
+            Clock clock) {
+        this.live = live;
+        this.installationKey = installationKey;
+        this.currentTenant = currentTenant;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /** @throws Problem UNAUTHENTICATED for a token that opens nothing */
+    Caller find(Asked asked) {
+        if (asked.token().startsWith(Tokens.SERVICE)) {
+            return service(asked);
+        }
+        if (asked.person() != null) {
+            throw Problem.of(
+                    ProblemKind.MALFORMED, "Only a service names a person in " + Doorkeeper.PERSON + ". Leave it out.");
+        }
+        return asked.token().startsWith(Tokens.KEY) && installationKey.is(asked.token())
+                ? installation(asked.said())
+                : live.with(revision -> person(asked.token(), asked.said(), revision));
+    }
+
+    private Caller installation(CurrentTenant.Said said) {
+        return live.present()
+                ? live.with(revision -> revision.read(work -> Caller.withInstallationKey(
+                        revision.model(), currentTenant.named(said, null, work).orElse(null))))
+                : new Caller(null, List.of(), List.of(), null);
+    }
+
+    private Caller service(Asked asked) {
+        return live.with(revision -> {
+            ServiceKey key = revision.read(
+                            work -> new ServiceKeys(work).find(Tokens.hash(asked.token()), asked.address()))
+                    .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
+            Grant grant = revision.matrix()
+                    .grant(key.service())
+                    .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
+            touch(key, revision);
+            AskingService asking = new AskingService(grant.within(key.scope()), key.id());
+            if (asked.person() != null) {
+                return person(asked.person(), asked.said(), revision).by(asking);
+            }
+            TenantId tenant = revision.read(work -> currentTenant.named(asked.said(), null, work))
+                    .orElse(null);
+            return Caller.ofService(asking, tenant);
+        });
+    }
+
+    private void touch(ServiceKey key, LiveRevision revision) {
+        if (isPast(key.lastUsed())) {
+            revision.write(work -> {
+                new ServiceKeys(work).touch(key.id());
+                return key;
+            });
+        }
+    }
+
+    private boolean isPast(@Nullable Instant lastUsed) {
+        return lastUsed == null || lastUsed.isBefore(clock.instant().minus(TOUCHED));
+    }
+
+    private record Seen(Caller caller, Signed signed) {}
+
+    private Caller person(String token, CurrentTenant.Said said, LiveRevision revision) {
+        Seen seen = revision.read(work -> new Sessions(work)
+                .find(Tokens.hash(token), settings.sessionIdle())
+                .map(signed -> new Seen(signedIn(signed, said, work), signed))
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.UNAUTHENTICATED, "This session has ended. Sign in again: POST /v1/sessions.")));
+        if (isPast(seen.signed().lastUsed())) {
+            revision.write(work -> {
+                new Sessions(work).touch(seen.signed().session());
+                return seen;
+            });
+        }
+        return seen.caller();
+    }
+
+    private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work) {
+        Caller anywhere = new Caller(signed.account(), signed.roles(), signed.tenants(), null);
+        LiveRevision revision = work.revision();
+        Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work);
+        if (named.isPresent() && !anywhere.reaches(named.get(), revision.model())) {
+            throw CurrentTenant.none();
+        }
+        boolean global = anywhere.roles(revision.model()).stream()
+                .anyMatch(role -> !role.withinTenant() && !role.may().isEmpty());
+        TenantId first =
+                global || signed.tenants().isEmpty() ? null : signed.tenants().get(0);
+        return new Caller(
+                signed.account(), signed.roles(), signed.tenants(), named.orElse(first), signed.session(), null);
+    }
+}

@@ -1,0 +1,88 @@
+package dev.cuenta.service.sharing;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Says whether somebody may do something, so that no service has to know which role gives what. */
+@Component
+final class PermissionChecks {
+    /**
+     * What is asked about an account: a permission, or whether it has any of some roles.
+     *
+     * @param tenant where it is to count; null for the tenant of the request, or for what counts everywhere
+     */
+    record Question(
+            String account,
+            @Nullable String permission,
+            @Nullable List<String> anyRole,
+            @Nullable String tenant) {
+        Question {
+            Objects.requireNonNull(account, "account");
+        }
+    }
+
+    private final LiveRevisions live;
+
+    PermissionChecks(LiveRevisions live) {
+        this.live = live;
+    }
+
+    boolean allowed(Caller caller, Question question) {
+        return live.with(revision -> {
+            AccountModel model = revision.model();
+            require(caller, question, model);
+            TenantId tenant = question.tenant() == null ? caller.tenant() : tenant(question.tenant());
+            AccountRecord record =
+                    revision.read(work -> AccountUseCases.readable(caller, new AccountId(question.account()), work));
+            return record.roles().stream()
+                    .filter(given -> given.tenant() == null || Objects.equals(given.tenant(), tenant))
+                    .map(GivenRole::role)
+                    .flatMap(name -> Optional.ofNullable(model.roles().get(name)).stream())
+                    .anyMatch(role -> answers(role, question));
+        });
+    }
+
+    private static boolean answers(Role role, Question question) {
+        return question.permission() == null
+                ? Objects.requireNonNull(question.anyRole()).contains(role.name())
+                : role.permits(question.permission());
+    }
+
+    private static void require(Caller caller, Question question, AccountModel model) {
+        if ((question.permission() == null) == (question.anyRole() == null)) {
+            throw Problem.invalid(
+                    "/permission", "required", "Ask about a `permission`, or about `anyRole`; one of both.");
+        }
+        if (caller.service() == null) {
+            caller.require(AccountUseCases.READ, model);
+        } else if (question.permission() == null) {
+            refuseUnless(caller.service().grant().attributes().contains("roles"), "/anyRole", "`roles`");
+        } else {
+            boolean asks = caller.service().grant().asks().contains(question.permission());
+            refuseUnless(asks, "/permission", "this permission in `asks`");
+        }
+    }
+
+    private static void refuseUnless(boolean allowed, String pointer, String what) {
+        if (!allowed) {
+            throw Problem.invalid(pointer, "notReadable", "Your contract does not have " + what + ".");
+        }
+    }
+
+    private static TenantId tenant(String text) {
+        return TenantId.parse(text).orElseThrow(() -> Problem.invalid("/tenant", "unknown", "Is no tenant's id."));
+    }
+}

@@ -1,0 +1,186 @@
+package dev.cuenta.service.sharing;
+
+import dev.cuenta.core.access.Grant;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Service;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.sharing.Contract;
+import dev.cuenta.core.sharing.Gap;
+import dev.cuenta.core.sharing.Gaps;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Tokens;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.sharing.ServiceKey;
+import dev.cuenta.store.sharing.ServiceKeys;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.function.BiFunction;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Which services share the accounts, what they may rely on, and the keys that they come with. */
+@Component
+public final class ServiceUseCases {
+    static final String READ = "services.read";
+    static final String KEYS = "services.keys";
+    private static final int SHOWN_OF_KEY = 6;
+
+    /** A key that was made. The token is told once. */
+    record Made(ServiceKey key, String token) {}
+
+    /**
+     * What a key is to be.
+     *
+     * @param scope null for all that the contract lets through
+     * @param networks null for any
+     * @param days how long it is good; null for until it is taken back
+     */
+    record Wish(
+            @Nullable List<String> scope,
+            @Nullable List<String> networks,
+            @Nullable Integer days) {}
+
+    private final LiveRevisions live;
+    private final Clock clock;
+
+    ServiceUseCases(LiveRevisions live, Clock clock) {
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** Every service of the live model with its keys, in the order of the model. */
+    Map<Contract, List<ServiceKey>> list(Caller caller) {
+        return live.with(revision -> {
+            caller.require(READ, revision.model());
+            List<ServiceKey> keys = revision.read(work -> new ServiceKeys(work).all());
+            Map<Contract, List<ServiceKey>> services = new LinkedHashMap<>();
+            revision.model()
+                    .services()
+                    .values()
+                    .forEach(service -> services.put(
+                            Contract.of(service, revision.model(), revision.number()),
+                            keys.stream()
+                                    .filter(key -> key.service().equals(service.name()))
+                                    .toList()));
+            return services;
+        });
+    }
+
+    /** For whoever may look at services, and for the service itself. */
+    Contract contract(Caller caller, String name) {
+        return live.with(revision -> contract(caller, name, revision));
+    }
+
+    private static Contract contract(Caller caller, String name, LiveRevision revision) {
+        Service service = visible(caller, name, revision.model());
+        return Contract.of(service, revision.model(), revision.number());
+    }
+
+    /** Something that is made from what a service sees; for whoever may see its contract. */
+    public <T> T view(Caller caller, String name, BiFunction<LiveRevision, Grant, T> made) {
+        return live.with(revision ->
+                made.apply(revision, Grant.of(visible(caller, name, revision.model()), revision.model())));
+    }
+
+    private static Service visible(Caller caller, String name, AccountModel model) {
+        if (caller.service() == null) {
+            caller.require(READ, model);
+        } else if (!caller.service().grant().service().equals(name)) {
+            throw Problem.of(ProblemKind.NOT_FOUND, "A service sees its own contract only.");
+        }
+        return named(name, model);
+    }
+
+    private static Service named(String name, AccountModel model) {
+        Service service = model.services().get(name);
+        if (service == null) {
+            throw Problem.of(
+                    ProblemKind.NOT_FOUND,
+                    "The live model has no service `" + name + "`. "
+                            + Nearest.advice(name, model.services().keySet()));
+        }
+        return service;
+    }
+
+    /** What a contract that its team keeps needs and the live one does not give. */
+    List<Gap> gaps(Caller caller, String name, Contract needed) {
+        return live.with(revision -> Gaps.between(needed, contract(caller, name, revision)));
+    }
+
+    /** Makes another key; a service has two at most, so that one can follow the other. */
+    Made addKey(Caller caller, String name, Wish wish) {
+        return live.with(revision -> {
+            caller.require(KEYS, revision.model());
+            Grant grant = Grant.of(named(name, revision.model()), revision.model());
+            List<String> scope = wish.scope() == null ? List.of() : wish.scope();
+            refuseWider(scope, grant);
+            String token = Tokens.create(Tokens.SERVICE + name + "_");
+            String prefix = token.substring(0, Tokens.SERVICE.length() + name.length() + 1 + SHOWN_OF_KEY);
+            ServiceKey key = revision.write(work -> new ServiceKeys(work)
+                    .add(
+                            name,
+                            Tokens.hash(token),
+                            prefix,
+                            scope,
+                            wish.networks() == null ? List.of() : wish.networks(),
+                            caller.author(),
+                            expires(wish.days())));
+            return new Made(key, token);
+        });
+    }
+
+    private @Nullable Instant expires(@Nullable Integer days) {
+        if (days == null) {
+            return null;
+        }
+        if (days < 1 || days > 3650) {
+            throw Problem.invalid("/days", "range", "A key is good for 1 to 3650 days.");
+        }
+        return clock.instant().plus(Duration.ofDays(days));
+    }
+
+    private static void refuseWider(List<String> scope, Grant grant) {
+        List<Violation> wider = scope.stream()
+                .filter(entry -> !grant.scopes().contains(entry))
+                .map(entry -> new Violation(
+                        "/scope",
+                        "wider",
+                        "`" + entry + "` is not in the contract of `" + grant.service() + "`. "
+                                + Nearest.advice(entry, new TreeSet<>(grant.scopes()))))
+                .toList();
+        if (!wider.isEmpty()) {
+            throw Problem.invalid(wider);
+        }
+    }
+
+    /** Takes a key back: the next request with it is refused, on every instance. */
+    void withdrawKey(Caller caller, String name, String id) {
+        boolean gone = live.with(revision -> {
+            caller.require(KEYS, revision.model());
+            return revision.write(work -> uuid(id).filter(key -> new ServiceKeys(work).withdraw(name, key))
+                    .isPresent());
+        });
+        if (!gone) {
+            throw Problem.of(ProblemKind.NOT_FOUND, "`" + name + "` has no such key. It may have been taken back.");
+        }
+    }
+
+    private static Optional<UUID> uuid(String text) {
+        try {
+            return Optional.of(UUID.fromString(text));
+        } catch (IllegalArgumentException notAnId) {
+            return Optional.empty();
+        }
+    }
+}
