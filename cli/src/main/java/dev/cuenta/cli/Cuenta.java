@@ -2,6 +2,7 @@ package dev.cuenta.cli;
 
 import dev.cuenta.cli.account.AccountsCommand;
 import dev.cuenta.cli.account.FirstAdministratorCommand;
+import dev.cuenta.cli.activity.ActivityCommand;
 import dev.cuenta.cli.credential.CredentialsCommand;
 import dev.cuenta.cli.model.ModelCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
@@ -59,6 +60,7 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("sign-in", SignInCommand.class),
                 Map.entry("sign-out", SignOutCommand.class),
                 Map.entry("tenants", TenantsCommand.class),
+                Map.entry("activity", ActivityCommand.class),
                 Map.entry("secrets", SecretsCommand.class),
                 Map.entry("services", ServicesCommand.class),
                 Map.entry("sessions", SessionsCommand.class));

@@ -7,6 +7,7 @@ import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.service.password.Argon2id;
 import dev.cuenta.service.password.PackagedCommonPasswords;
+import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.Migrations;
 import dev.cuenta.store.database.Server;
@@ -100,6 +101,11 @@ class Wiring {
     @Bean
     RetentionSchedules retentionSchedules(Connections connections) {
         return new RetentionSchedules(connections);
+    }
+
+    @Bean
+    Links links(Connections connections) {
+        return new Links(connections);
     }
 
     @Bean

@@ -103,7 +103,7 @@ public final class Projection {
     }
 
     /** As the reader may see it: without the fields that may not be read, unless a contract names the whole. */
-    private String displayName(AccountRecord account, Viewer viewer) {
+    public String displayName(AccountRecord account, Viewer viewer) {
         boolean named = viewer.grant() != null && viewer.parties() == null;
         return displayName(account, field -> named || matrix.reads(viewer, field));
     }

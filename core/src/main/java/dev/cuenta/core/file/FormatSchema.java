@@ -47,6 +47,15 @@ public final class FormatSchema {
         properties.put("tenants", described("Whether accounts belong to tenants.", tenants()));
         properties.put("services", described("The team's programs and their contracts.", named(service())));
         properties.put("retention", described("What goes, and when.", named(rule())));
+        properties.put(
+                "activity",
+                described(
+                        "What becomes of activity.",
+                        group(
+                                Map.of(
+                                        "keep",
+                                        described("How long entries are kept, such as P2Y; P30D or more.", TEXT)),
+                                List.of())));
         Map<String, Object> schema = new LinkedHashMap<>();
         schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
         schema.put("$id", "urn:cuenta:account-model:1");
@@ -224,8 +233,10 @@ public final class FormatSchema {
                 group(Map.of("onDelete", oneOf(Service.OnDelete.values())), List.of("onDelete"));
         Map<String, Object> properties = new LinkedHashMap<>();
         properties.put("label", TEXT);
-        properties.put("reads", described("Names of fields, kind, and wildcards such as person.*", texts()));
-        properties.put("writes", described("As reads.", texts()));
+        properties.put(
+                "reads",
+                described("Names of fields; kind, displayName, roles, tenants; wildcards such as person.*", texts()));
+        properties.put("writes", described("Names of fields, and wildcards such as person.*", texts()));
         properties.put("asks", described("Permissions that it asks about.", texts()));
         properties.put("dependents", described("Its records that hang on an account.", named(dependent)));
         return orNothing(group(properties, List.of()));

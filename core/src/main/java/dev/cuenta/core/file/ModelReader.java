@@ -2,6 +2,7 @@ package dev.cuenta.core.file;
 
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.ActivityRules;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.IdScheme;
@@ -57,7 +58,11 @@ final class ModelReader {
                         .map(TenantReader::read)
                         .orElse(TenantRules.NONE),
                 services(file),
-                retention(file));
+                retention(file),
+                file.take("activity")
+                        .flatMap(Element::section)
+                        .map(ActivityReader::read)
+                        .orElse(ActivityRules.NONE));
         file.refuseOthers();
         return model;
     }

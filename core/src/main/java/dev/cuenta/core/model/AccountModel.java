@@ -18,7 +18,8 @@ public record AccountModel(
         Map<String, Role> roles,
         TenantRules tenants,
         Map<String, Service> services,
-        Map<String, RetentionRule> retention) {
+        Map<String, RetentionRule> retention,
+        ActivityRules activity) {
 
     public AccountModel {
         kinds = ordered(kinds);

@@ -5,6 +5,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
+import dev.cuenta.core.type.Masks;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;

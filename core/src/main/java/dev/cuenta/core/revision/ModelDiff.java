@@ -54,6 +54,7 @@ public final class ModelDiff {
         compareIds();
         rules("displayName", live.displayName(), next.displayName(), "Display names are made when they are read.");
         rules("password", live.password(), next.password(), "Counts for passwords that are set from now on.");
+        rules("activity", live.activity(), next.activity(), "Older entries go within the hour.");
     }
 
     private void cannotChange(String path, Object before, Object after, String why) {

@@ -1,6 +1,7 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
@@ -39,8 +40,8 @@ final class AccountController {
 
     @OpenToGuests
     @PostMapping("/sign-ups")
-    ResponseEntity<Map<String, Object>> signUp(@RequestBody Map<String, Object> body) {
-        return made(accounts.signUp(body));
+    ResponseEntity<Map<String, Object>> signUp(@RequestBody Map<String, Object> body, Origin origin) {
+        return made(accounts.signUp(body, origin));
     }
 
     @OpenToServices

@@ -1,11 +1,14 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.session.OpenSession;
 import dev.cuenta.store.session.Sessions;
 import java.util.LinkedHashMap;
@@ -52,8 +55,8 @@ final class AccountSessions {
     /** Ends one, at once and on every instance. */
     void end(Caller caller, @Nullable AccountId id, String session) {
         boolean ended = live.with(revision -> revision.write(work -> uuid(session)
-                .filter(it -> new Sessions(work)
-                        .end(AccountUseCases.changeable(caller, id, work).id(), it))
+                .filter(it ->
+                        end(caller, AccountUseCases.changeable(caller, id, work).id(), it, work))
                 .isPresent()));
         if (!ended) {
             throw Problem.of(ProblemKind.NOT_FOUND, "There is no such session. It may have ended.");
@@ -62,8 +65,20 @@ final class AccountSessions {
 
     /** Ends all of them, the caller's present one too; says how many there were. */
     int endAll(Caller caller, @Nullable AccountId id) {
-        return live.with(revision -> revision.write(work -> new Sessions(work)
-                .endAll(AccountUseCases.changeable(caller, id, work).id())));
+        return live.with(revision -> revision.write(work -> {
+            AccountId account = AccountUseCases.changeable(caller, id, work).id();
+            int ended = new Sessions(work).endAll(account);
+            new Activity(work).add(Action.SESSIONS_ENDED, account, caller.origin(), Map.of("count", ended));
+            return ended;
+        }));
+    }
+
+    private static boolean end(Caller caller, AccountId account, UUID session, Work work) {
+        boolean ended = new Sessions(work).end(account, session);
+        if (ended) {
+            new Activity(work).add(Action.SESSIONS_ENDED, account, caller.origin(), Map.of("count", 1));
+        }
+        return ended;
     }
 
     private static Optional<UUID> uuid(String text) {

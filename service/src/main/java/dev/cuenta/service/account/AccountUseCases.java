@@ -4,6 +4,9 @@ import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.FieldChanges;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -17,6 +20,7 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
 import dev.cuenta.store.account.Removal;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.revision.LiveRevision;
@@ -25,12 +29,14 @@ import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.sharing.Dependents;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -55,11 +61,12 @@ public final class AccountUseCases {
     }
 
     /** Makes an account of the default kind, with its profiles, default roles and, where the model says so, a tenant. */
-    View signUp(Map<String, Object> body) {
+    View signUp(Map<String, Object> body, Origin origin) {
         return live.with(revision -> {
             NewAccounts.SignUp signUp = newAccounts.forSignUp(revision, body);
             return revision.write(work -> {
                 AccountId id = newAccounts.storeSignUp(signUp, work);
+                new Activity(work).add(Action.SIGNED_UP, id, origin.as(id));
                 askToConfirm(work, id, signUp.prepared().account().values());
                 return view(work, id, Viewer.of(Set.of(Party.OWNER)));
             });
@@ -74,6 +81,7 @@ public final class AccountUseCases {
             NewAccounts.Prepared prepared = newAccounts.forOperator(revision, caller, scope.orElse(null), body);
             return revision.write(work -> {
                 AccountId id = newAccounts.store(prepared, work);
+                new Activity(work).add(Action.ACCOUNT_ADDED, id, caller.origin());
                 askToConfirm(work, id, prepared.account().values());
                 return view(work, id, caller.viewer(revision.model()));
             });
@@ -94,13 +102,41 @@ public final class AccountUseCases {
     }
 
     View own(Caller caller, Set<String> fields) {
-        return live.with(revision ->
-                revision.read(work -> project(revision, caller, ownRecord(caller, new Accounts(work)::find), fields)));
+        return look(fields, work -> shown(caller, ownRecord(caller, new Accounts(work)::find), fields, work));
     }
 
     View show(Caller caller, AccountId id, Set<String> fields) {
-        return live.with(revision -> revision.read(work ->
-                project(revision, caller, reach(caller, READ, revision, id, new Accounts(work)::find), fields)));
+        return look(
+                fields,
+                work -> shown(
+                        caller, reach(caller, READ, work.revision(), id, new Accounts(work)::find), fields, work));
+    }
+
+    /** Who is shown a secret is told of, so that takes a transaction that may write. */
+    private View look(Set<String> fields, Function<Work, View> look) {
+        return live.with(
+                revision -> secrets(revision.model(), fields).isEmpty() ? revision.read(look) : revision.write(look));
+    }
+
+    private static View shown(Caller caller, AccountRecord record, Set<String> fields, Work work) {
+        View view = project(work.revision(), caller, record, fields);
+        tellOfSecrets(caller, List.of(record.id()), fields, work);
+        return view;
+    }
+
+    /** The secret fields among those that are asked for. */
+    static List<String> secrets(AccountModel model, Set<String> fields) {
+        return fields.stream()
+                .filter(name -> model.field(name).filter(Field::secret).isPresent())
+                .sorted()
+                .toList();
+    }
+
+    static void tellOfSecrets(Caller caller, List<AccountId> accounts, Set<String> fields, Work work) {
+        List<String> secrets = secrets(work.revision().model(), fields);
+        if (!secrets.isEmpty() && !accounts.isEmpty()) {
+            new Activity(work).addAll(Action.SECRET_SHOWN, accounts, caller.origin(), Map.of("fields", secrets));
+        }
     }
 
     /**
@@ -110,7 +146,7 @@ public final class AccountUseCases {
      * @param as a party of the access matrix; a role also as {@code role:NAME}
      */
     View seenAs(Caller caller, AccountId id, String as, Set<String> fields) {
-        return live.with(revision -> revision.read(work -> {
+        return live.with(revision -> revision.write(work -> {
             AccountModel model = revision.model();
             if (caller.roles(model).stream().noneMatch(Role::administers)) {
                 throw Problem.of(ProblemKind.FORBIDDEN, "Only an administrator may look at accounts as somebody else.");
@@ -120,6 +156,8 @@ public final class AccountUseCases {
             revision.projection().checkRequested(fields, other);
             Map<String, Object> json =
                     revision.projection().seenAs(record, other, caller.viewer(model, record), fields);
+            new Activity(work).add(Action.SEEN_AS, record.id(), caller.origin(), Map.of("as", as));
+            tellOfSecrets(caller, List.of(record.id()), fields, work);
             return new View(json, record.version());
         }));
     }
@@ -180,6 +218,10 @@ public final class AccountUseCases {
                         Objects.equals(entry.getValue(), record.values().get(entry.getKey())));
         askToConfirm(work, record.id(), changed);
         roles.ifPresent(change -> change.apply(work, record));
+        Map<String, Object> details = new LinkedHashMap<>();
+        details.put("fields", FieldChanges.between(model, record.values(), values));
+        roles.ifPresent(change -> change.tell(details));
+        new Activity(work).add(Action.ACCOUNT_CHANGED, record.id(), caller.origin(), details);
         return project(revision, caller, accounts.reread(record.id()), Set.of());
     }
 
@@ -200,6 +242,7 @@ public final class AccountUseCases {
             guardOtherTenants(caller, revision.model(), record);
             guardLastAdministrator(work, record);
             guardHeld(work, record);
+            new Activity(work).add(Action.ACCOUNT_REMOVED, record.id(), caller.origin());
             return new Removal(work).remove(List.of(record.id()));
         }));
     }
@@ -214,6 +257,7 @@ public final class AccountUseCases {
             AccountRecord record = reach(caller, WRITE, revision, id, new Accounts(work)::findForChange);
             guardOtherTenants(caller, revision.model(), record);
             guardLastAdministrator(work, record);
+            new Activity(work).add(Action.ACCOUNT_ANONYMISED, record.id(), caller.origin());
             return new Anonymisation(work).anonymise(List.of(record.id()), clock.instant());
         }));
     }
@@ -288,6 +332,26 @@ public final class AccountUseCases {
         return id == null
                 ? ownRecord(caller, accounts::find)
                 : reach(caller, READ, work.revision(), id, accounts::find);
+    }
+
+    /** Those of the accounts that the caller may read, in one query; one's own among them. */
+    public static List<AccountRecord> readable(Caller caller, Collection<AccountId> ids, Work work) {
+        AccountModel model = work.revision().model();
+        if (ids.isEmpty()) {
+            return List.of();
+        }
+        boolean reads = caller.may(READ, model);
+        TenantId scope = reads ? caller.scope(READ, model).orElse(null) : null;
+        return new Accounts(work)
+                .all(ids).stream()
+                        .filter(record -> record.id().equals(caller.account()) || (reads && within(scope, record)))
+                        .toList();
+    }
+
+    private static boolean within(@Nullable TenantId scope, AccountRecord record) {
+        return scope == null
+                || record.tenants().stream()
+                        .anyMatch(membership -> membership.id().equals(scope));
     }
 
     /** As {@link #readable}, for whoever may change it; nobody else does before the transaction ends. */

@@ -1,6 +1,7 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.access.Viewer;
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
@@ -18,6 +19,7 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -54,7 +56,10 @@ final class Listing {
             Viewer viewer = caller.viewer(model);
             revision.projection().checkRequested(request.fields(), viewer);
             AccountQuery query = query(revision, viewer, caller.scope(AccountUseCases.READ, model), request);
-            List<AccountRecord> records = revision.read(work -> new Accounts(work).page(query));
+            boolean secrets = !AccountUseCases.secrets(model, request.fields()).isEmpty();
+            List<AccountRecord> records = secrets
+                    ? revision.write(work -> told(caller, new Accounts(work).page(query), query, request, work))
+                    : revision.read(work -> new Accounts(work).page(query));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
             List<Map<String, Object>> items = page.stream()
@@ -63,6 +68,14 @@ final class Listing {
                     .toList();
             return new Page(items, more ? cursors.after(page.get(page.size() - 1), query, request.sort()) : null);
         });
+    }
+
+    private static List<AccountRecord> told(
+            Caller caller, List<AccountRecord> records, AccountQuery query, Request request, Work work) {
+        List<AccountId> shown =
+                records.stream().limit(query.limit()).map(AccountRecord::id).toList();
+        AccountUseCases.tellOfSecrets(caller, shown, request.fields(), work);
+        return records;
     }
 
     /** How many accounts the filter chooses. */

@@ -76,6 +76,11 @@ record RoleChange(
         return roles;
     }
 
+    void tell(Map<String, Object> details) {
+        details.put("rolesGiven", given.stream().map(Role::name).sorted().toList());
+        details.put("rolesTaken", taken.stream().map(Role::name).sorted().toList());
+    }
+
     void apply(Work work, AccountRecord record) {
         if (taken.stream().anyMatch(Role::administers)) {
             AccountUseCases.guardLastAdministrator(work, record);

@@ -1,6 +1,7 @@
 package dev.cuenta.service.administrator;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
@@ -8,6 +9,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.role.RoleGrants;
 import java.time.Clock;
@@ -60,6 +62,7 @@ final class FirstAdministrator {
                     throw Problem.of(ProblemKind.CONFLICT, "There is an administrator already. They can make others.");
                 }
                 AccountId id = newAccounts.store(prepared, work);
+                new Activity(work).add(Action.ACCOUNT_ADDED, id, caller.origin(), Map.of("role", role.name()));
                 return revision.projection()
                         .project(
                                 new Accounts(work).find(id, null).orElseThrow(),

@@ -1,10 +1,12 @@
 package dev.cuenta.service.adoption;
 
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.adoption.Adoptions.Adopted;
 import dev.cuenta.store.adoption.Adoptions.Summary;
@@ -41,23 +43,33 @@ final class AdoptionUseCases {
             Kind kind = kind(revision.model(), given.kind());
             List<AdoptedRows.Row> rows = new StrongHashes(revision, passwords).of(given);
             try {
-                return together(revision, kind, given, rows);
+                return together(revision, caller, kind, given, rows);
             } catch (Problem race) {
                 // Somebody took one of the values meanwhile. Which one, only one row at a time can tell.
                 List<Result> results = new ArrayList<>();
-                rows.forEach(row -> results.addAll(alone(revision, kind, given, row)));
+                rows.forEach(row -> results.addAll(alone(revision, caller, kind, given, row)));
                 return results;
             }
         });
     }
 
-    private List<Result> together(LiveRevision revision, Kind kind, AdoptedRows given, List<AdoptedRows.Row> rows) {
-        return revision.write(work -> new Intake(work, kind, given, clock.instant()).take(rows));
+    private List<Result> together(
+            LiveRevision revision, Caller caller, Kind kind, AdoptedRows given, List<AdoptedRows.Row> rows) {
+        return revision.write(work -> {
+            new Activity(work)
+                    .add(
+                            Action.RECORDS_ADDED,
+                            null,
+                            caller.origin(),
+                            Map.of("source", given.source(), "count", rows.size()));
+            return new Intake(work, kind, given, clock.instant()).take(rows);
+        });
     }
 
-    private List<Result> alone(LiveRevision revision, Kind kind, AdoptedRows given, AdoptedRows.Row row) {
+    private List<Result> alone(
+            LiveRevision revision, Caller caller, Kind kind, AdoptedRows given, AdoptedRows.Row row) {
         try {
-            return together(revision, kind, given, List.of(row));
+            return together(revision, caller, kind, given, List.of(row));
         } catch (Problem refused) {
             return List.of(Result.clashing(row, refused.violations(), refused.detail()));
         }

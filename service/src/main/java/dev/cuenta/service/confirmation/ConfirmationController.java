@@ -1,5 +1,6 @@
 package dev.cuenta.service.confirmation;
 
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
@@ -30,9 +31,10 @@ final class ConfirmationController {
     /** Whoever has the token got it at the address: nobody need be signed in. */
     @OpenToGuests
     @PostMapping("/confirmations")
-    Map<String, Object> confirm(@RequestBody Shown shown) {
+    Map<String, Object> confirm(@RequestBody Shown shown, Origin origin) {
         return Map.of(
-                "field", confirmations.confirm(given("token", shown.token())).toString());
+                "field",
+                confirmations.confirm(given("token", shown.token()), origin).toString());
     }
 
     @PostMapping("/me/confirmations")

@@ -1,6 +1,8 @@
 package dev.cuenta.service.confirmation;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
@@ -8,12 +10,14 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import java.time.Clock;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -29,12 +33,18 @@ final class ConfirmationUseCases {
     }
 
     /** Uses the token up; says which field it was sent for. */
-    FieldPath confirm(String token) {
+    FieldPath confirm(String token, Origin origin) {
         return live.with(revision -> revision.write(work -> {
             Proofs proofs = new Proofs(work);
             Proofs.Proven proven = proofs.take(Message.Purpose.CONFIRM, Tokens.hash(token))
                     .orElseThrow(() -> Problem.invalid("/token", "unknown", Tokens.NO_PROOF));
             proofs.confirm(proven.account(), proven.field(), clock.instant());
+            new Activity(work)
+                    .add(
+                            Action.ADDRESS_CONFIRMED,
+                            proven.account(),
+                            origin.as(proven.account()),
+                            Map.of("field", proven.field().toString()));
             return proven.field();
         }));
     }

@@ -1,5 +1,6 @@
 package dev.cuenta.service.model;
 
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.check.StoredFindings;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Severity;
@@ -16,6 +17,7 @@ import dev.cuenta.core.revision.ModelDiff;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.Control;
 import dev.cuenta.store.revision.CountedRecords;
@@ -26,6 +28,7 @@ import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -157,7 +160,18 @@ final class ModelUseCases {
         int number = publisher.begin(
                 diff.liveRevision(), request.source(), withoutExamples(diff), caller.author(), request.message());
         background.hurry();
+        tell(caller, number);
         return revisions.numbered(number).orElseThrow();
+    }
+
+    /** Of the first revision only the history tells: there is nothing yet that activity could stand beside. */
+    private void tell(Caller caller, int number) {
+        if (live.present()) {
+            live.with(revision -> revision.write(work -> {
+                new Activity(work).add(Action.MODEL_PUBLISHED, null, caller.origin(), Map.of("revision", number));
+                return number;
+            }));
+        }
     }
 
     /** Stored values are for the moment of the decision, not for the history. */

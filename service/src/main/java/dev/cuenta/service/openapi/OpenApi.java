@@ -78,6 +78,7 @@ final class OpenApi {
         addRecords(true);
         addSharing();
         addServices();
+        addActivity();
         add("/v1/accounts", "post", "Make an account", ref("NewAccount"), "201", ref("Account"));
         add("/v1/accounts/{id}", "delete", "Remove an account", null, "204", null);
         add("/v1/accounts/{id}/anonymisation", "post", "Take out what tells whose it is", null, "204", null);
@@ -341,6 +342,23 @@ final class OpenApi {
                 null,
                 "200",
                 JSON_OBJECT);
+    }
+
+    private void addActivity() {
+        add("/v1/activity", "get", "Who did what to which record, newest first", null, "200", JSON_OBJECT);
+        parameters(
+                "/v1/activity",
+                List.of(
+                        query("account", "to which account"),
+                        query("person", "by whom: an account's id"),
+                        query("service", "by which service"),
+                        query("action", "such as account-changed"),
+                        query("limit", "1 to 200; 50 by default"),
+                        query("before", "next of the page before")));
+        add("/v1/activity/verification", "get", "Whether the chain over activity fits", null, "200", JSON_OBJECT);
+        for (String owner : List.of("/v1/me", "/v1/accounts/{id}")) {
+            add(owner + "/activity", "get", "What was done to the account, newest first", null, "200", JSON_OBJECT);
+        }
     }
 
     private void addServices() {

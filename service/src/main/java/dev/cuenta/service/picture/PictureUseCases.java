@@ -5,6 +5,7 @@ import dev.cuenta.core.access.Operation;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.picture.PictureContents;
@@ -14,6 +15,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.AccountUseCases;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.picture.Pictures;
 import dev.cuenta.store.picture.Pictures.Picture;
 import dev.cuenta.store.revision.LiveRevision;
@@ -211,6 +213,12 @@ final class PictureUseCases {
             String value = current == null ? null : current.toString();
             Map<FieldPath, @Nullable Object> values = new HashMap<>(Collections.singletonMap(field.path(), value));
             new Accounts(work).change(record, values, clock.instant());
+            new Activity(work)
+                    .add(
+                            Action.PICTURE_CHANGED,
+                            record.id(),
+                            caller.origin(),
+                            Map.of("field", field.path().toString()));
             dropped.clear();
             dropped.addAll(beyondKept(record.id(), field, current, work));
             new Pictures(work).remove(dropped);

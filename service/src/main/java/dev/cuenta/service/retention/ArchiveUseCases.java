@@ -1,8 +1,11 @@
 package dev.cuenta.service.retention;
 
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.Archived;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -30,14 +33,24 @@ final class ArchiveUseCases {
     Archive.Restored restore(Caller caller, String id) {
         return live.with(revision -> {
             caller.require(RetentionUseCases.RUN, revision.model());
-            return revision.write(work -> new Archive(work).restore(id));
+            return revision.write(work -> {
+                Archive.Restored restored = new Archive(work).restore(id);
+                new Activity(work).add(Action.ACCOUNT_RESTORED, new AccountId(id), caller.origin());
+                return restored;
+            });
         });
     }
 
     void drop(Caller caller, String id) {
         boolean dropped = live.with(revision -> {
             caller.require(RetentionUseCases.RUN, revision.model());
-            return revision.write(work -> new Archive(work).drop(id));
+            return revision.write(work -> {
+                boolean was = new Archive(work).drop(id);
+                if (was) {
+                    new Activity(work).add(Action.ACCOUNT_REMOVED, new AccountId(id), caller.origin());
+                }
+                return was;
+            });
         });
         if (!dropped) {
             throw Problem.of(

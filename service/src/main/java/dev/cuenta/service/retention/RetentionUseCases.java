@@ -2,6 +2,8 @@ package dev.cuenta.service.retention;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.FieldPath;
@@ -14,6 +16,7 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
 import dev.cuenta.store.account.Removal;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.RetentionRun;
@@ -120,7 +123,12 @@ final class RetentionUseCases implements Job {
             caller.require(RUN, revision.model());
             Selection selection = selection(revision.model(), rule, clock.instant());
             long matched = revision.read(work -> new Accounts(work).count(selection.condition(), null));
-            return runs.begin(rule, selection.cutoff(), caller.author(), matched);
+            RetentionRun run = runs.begin(rule, selection.cutoff(), caller.author(), matched);
+            revision.write(work -> {
+                new Activity(work).add(Action.RETENTION_BEGUN, null, caller.origin(), Map.of("rule", rule));
+                return run;
+            });
+            return run;
         });
     }
 
@@ -184,8 +192,17 @@ final class RetentionUseCases implements Job {
         if (ids.isEmpty()) {
             return false;
         }
+        new Activity(work).addAll(action(rule), ids, Origin.CUENTA, Map.of("rule", rule.name()));
         RetentionRuns.add(work, run.id(), take(ids, rule, work));
         return true;
+    }
+
+    private static Action action(RetentionRule rule) {
+        return switch (rule.action()) {
+            case DELETE -> Action.ACCOUNT_REMOVED;
+            case ANONYMISE -> Action.ACCOUNT_ANONYMISED;
+            case ARCHIVE -> Action.ACCOUNT_ARCHIVED;
+        };
     }
 
     private Map<String, Long> take(List<AccountId> ids, RetentionRule rule, Work work) {

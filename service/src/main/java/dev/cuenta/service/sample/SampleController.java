@@ -2,6 +2,7 @@ package dev.cuenta.service.sample;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
@@ -11,6 +12,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.sample.Samples;
 import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -65,7 +67,15 @@ final class SampleController {
             int batch = Math.min(BATCH, wanted.count() - made);
             live.with(revision -> {
                 caller.require("samples.make", revision.model());
-                return revision.write(work -> make(batch, revision, words, earliest, now, work));
+                return revision.write(work -> {
+                    new Activity(work)
+                            .add(
+                                    Action.RECORDS_ADDED,
+                                    null,
+                                    caller.origin(),
+                                    Map.of("source", "samples", "count", batch));
+                    return make(batch, revision, words, earliest, now, work);
+                });
             });
             made += batch;
         }

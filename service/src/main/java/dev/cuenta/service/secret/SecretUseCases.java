@@ -1,7 +1,9 @@
 package dev.cuenta.service.secret;
 
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.secret.KnownKeys;
@@ -66,6 +68,10 @@ final class SecretUseCases implements Job {
             if (before.equals(added)) {
                 throw new IllegalStateException("The file of secret keys did not change.");
             }
+            revision.write(work -> {
+                new Activity(work).add(Action.SECRETS_ROTATED, null, caller.origin());
+                return added;
+            });
             return keys();
         });
     }

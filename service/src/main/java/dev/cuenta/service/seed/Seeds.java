@@ -2,6 +2,7 @@ package dev.cuenta.service.seed;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -11,6 +12,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -60,6 +62,8 @@ final class Seeds {
                 for (int i = 0; i < accounts.size(); i++) {
                     made += sowAccount(revision, i, accounts.get(i), work) ? 1 : 0;
                 }
+                new Activity(work)
+                        .add(Action.RECORDS_ADDED, null, caller.origin(), Map.of("source", "seed", "count", made));
                 return new Sown(tenants, made, accounts.size() - made);
             });
         });

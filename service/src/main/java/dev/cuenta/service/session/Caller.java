@@ -6,6 +6,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
@@ -28,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param tenant the tenant that the request is limited to; null for none
  * @param session through which the request is made; null for a key
  * @param service null where no service asks
+ * @param address from which the request comes
  */
 public record Caller(
         @Nullable AccountId account,
@@ -35,7 +37,8 @@ public record Caller(
         List<TenantId> tenants,
         @Nullable TenantId tenant,
         @Nullable UUID session,
-        @Nullable AskingService service) {
+        @Nullable AskingService service,
+        @Nullable String address) {
     /**
      * A service that asks with one of its keys.
      *
@@ -53,7 +56,7 @@ public record Caller(
     }
 
     Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
-        this(account, given, tenants, tenant, null, null);
+        this(account, given, tenants, tenant, null, null, null);
     }
 
     public Caller {
@@ -69,12 +72,26 @@ public record Caller(
     }
 
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, service);
+        return new Caller(null, List.of(), List.of(), tenant, null, service, null);
     }
 
     /** The person, for whom a service acts: both limits hold. */
     Caller by(AskingService asking) {
-        return new Caller(account, given, tenants, tenant, session, asking);
+        return new Caller(account, given, tenants, tenant, session, asking, address);
+    }
+
+    Caller from(String place) {
+        return new Caller(account, given, tenants, tenant, session, service, place);
+    }
+
+    /** As whom activity tells of the caller. */
+    public Origin origin() {
+        return new Origin(
+                account,
+                service == null ? null : service.grant().service(),
+                service == null ? session : service.key(),
+                address,
+                tenant);
     }
 
     /** A service that acts for nobody. */

@@ -59,6 +59,10 @@ final class Callers {
 
     /** @throws Problem UNAUTHENTICATED for a token that opens nothing */
     Caller find(Asked asked) {
+        return known(asked).from(asked.address());
+    }
+
+    private Caller known(Asked asked) {
         if (asked.token().startsWith(Tokens.SERVICE)) {
             return service(asked);
         }
@@ -139,6 +143,6 @@ final class Callers {
         TenantId first =
                 global || signed.tenants().isEmpty() ? null : signed.tenants().get(0);
         return new Caller(
-                signed.account(), signed.roles(), signed.tenants(), named.orElse(first), signed.session(), null);
+                signed.account(), signed.roles(), signed.tenants(), named.orElse(first), signed.session(), null, null);
     }
 }

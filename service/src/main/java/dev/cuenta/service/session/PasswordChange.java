@@ -2,12 +2,14 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.PasswordPolicy;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -69,6 +71,7 @@ final class PasswordChange {
                     throw Problem.of(
                             ProblemKind.CONFLICT, "The password was changed meanwhile. Sign in again, and look.");
                 }
+                new Activity(work).add(Action.PASSWORD_CHANGED, account, caller.origin());
                 return wish.keepSessions() ? 0 : new Sessions(work).endOthers(account, Tokens.hash(token));
             });
         });

@@ -2,11 +2,14 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.message.Proofs;
@@ -51,7 +54,7 @@ final class PasswordReset {
     }
 
     /** Sets the password, and ends every session of the account. A password that is refused does not use the token up. */
-    void choose(String token, String password) {
+    void choose(String token, String password, Origin origin) {
         live.with(revision -> {
             AccountModel model = revision.model();
             Found found = revision.read(work -> new Proofs(work)
@@ -67,6 +70,7 @@ final class PasswordReset {
                         .orElseThrow(PasswordReset::unknown)
                         .account();
                 new Credentials(work).set(account, hash);
+                new Activity(work).add(Action.PASSWORD_RESET, account, origin.as(account));
                 return new Sessions(work).endAll(account);
             });
         });

@@ -1,5 +1,6 @@
 package dev.cuenta.service.session;
 
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.job.Background;
 import java.util.Map;
@@ -39,8 +40,8 @@ final class PasswordResetController {
 
     @OpenToGuests
     @PutMapping
-    ResponseEntity<Void> choose(@RequestBody Chosen chosen) {
-        reset.choose(given("token", chosen.token()), given("password", chosen.password()));
+    ResponseEntity<Void> choose(@RequestBody Chosen chosen, Origin origin) {
+        reset.choose(given("token", chosen.token()), given("password", chosen.password()), origin);
         return ResponseEntity.noContent().build();
     }
 

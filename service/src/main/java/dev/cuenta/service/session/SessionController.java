@@ -1,5 +1,6 @@
 package dev.cuenta.service.session;
 
+import dev.cuenta.core.activity.Origin;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.LinkedHashMap;
@@ -34,10 +35,11 @@ final class SessionController {
     ResponseEntity<Map<String, Object>> signIn(
             @RequestBody Map<String, Object> body,
             @RequestHeader(name = Doorkeeper.CONSOLE_HEADER, required = false) @Nullable String console,
-            HttpServletRequest request) {
+            HttpServletRequest request,
+            Origin origin) {
         String agent =
                 Optional.ofNullable(request.getHeader(HttpHeaders.USER_AGENT)).orElse("");
-        SessionUseCases.Opened opened = sessions.signIn(body, agent, request.getRemoteAddr());
+        SessionUseCases.Opened opened = sessions.signIn(body, agent, origin);
         Map<String, Object> answer = new LinkedHashMap<>();
         answer.put("account", opened.account().text());
         answer.put("expires", opened.expires().toString());
@@ -59,8 +61,8 @@ final class SessionController {
 
     /** Ends the session at once, on every instance. */
     @DeleteMapping("/current")
-    ResponseEntity<Void> signOut(HttpServletRequest request) {
-        Doorkeeper.token(request).ifPresent(sessions::signOut);
+    ResponseEntity<Void> signOut(Caller caller, HttpServletRequest request) {
+        Doorkeeper.token(request).ifPresent(token -> sessions.signOut(caller, token));
         return ResponseEntity.noContent()
                 .header(HttpHeaders.SET_COOKIE, cookie("", Duration.ZERO, request))
                 .build();

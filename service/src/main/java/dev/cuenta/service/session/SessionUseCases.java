@@ -2,6 +2,8 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.TenantRules.CurrentFrom;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -9,6 +11,7 @@ import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -20,6 +23,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -46,10 +50,10 @@ final class SessionUseCases {
     }
 
     /** The same refusal after the same time, whether the person or the password is wrong. */
-    Opened signIn(Map<String, ?> body, String agent, String address) {
+    Opened signIn(Map<String, ?> body, String agent, Origin origin) {
         String identifier = text(body, "identifier");
         String password = text(body, "password");
-        Throttle.Try tried = new Throttle.Try(identifier, address);
+        Throttle.Try tried = new Throttle.Try(identifier, String.valueOf(origin.address()));
         throttle.begin(tried);
         return live.with(revision -> {
             Optional<Found> found = find(revision, identifier);
@@ -57,13 +61,23 @@ final class SessionUseCases {
                     found.flatMap(Found::hash), password, revision.model().password());
             if (!right) {
                 throttle.failed(tried);
+                tellOfFailure(revision, found, origin);
                 throw wrong();
             }
             throttle.succeeded(tried);
             Found person = found.orElseThrow(SessionUseCases::wrong);
             Optional<String> renewed = passwords.renewed(
                     person.hash().orElseThrow(), password, revision.model().password());
-            return open(revision, person, renewed, agent);
+            return open(revision, person, renewed, agent, origin);
+        });
+    }
+
+    /** The same work for somebody who is not there: the time must not tell. */
+    private static void tellOfFailure(LiveRevision revision, Optional<Found> found, Origin origin) {
+        revision.write(work -> {
+            new Activity(work)
+                    .add(Action.SIGN_IN_FAILED, found.map(Found::account).orElse(null), origin);
+            return found;
         });
     }
 
@@ -73,14 +87,17 @@ final class SessionUseCases {
                 .map(account -> new Found(account, new Credentials(work).hashOf(account))));
     }
 
-    private Opened open(LiveRevision revision, Found person, Optional<String> renewedHash, String agent) {
+    private Opened open(
+            LiveRevision revision, Found person, Optional<String> renewedHash, String agent, Origin origin) {
         AccountId account = person.account();
         String token = Tokens.create(Tokens.SESSION);
         Instant expires = clock.instant().plus(settings.sessionLength());
         revision.write(work -> {
             Sessions sessions = new Sessions(work);
             sessions.sweep();
-            sessions.open(Tokens.hash(token), account, expires, agent);
+            UUID session = sessions.open(Tokens.hash(token), account, expires, agent);
+            new Activity(work)
+                    .add(Action.SIGNED_IN, account, new Origin(account, null, session, origin.address(), null));
             renewedHash.ifPresent(
                     hash -> new Credentials(work).replace(account, person.hash().orElseThrow(), hash));
             return account;
@@ -113,9 +130,10 @@ final class SessionUseCases {
         });
     }
 
-    void signOut(String token) {
+    void signOut(Caller caller, String token) {
         live.with(revision -> revision.write(work -> {
             new Sessions(work).end(Tokens.hash(token));
+            new Activity(work).add(Action.SIGNED_OUT, caller.account(), caller.origin());
             return token;
         }));
     }

@@ -1,5 +1,7 @@
 package dev.cuenta.service.session;
 
+import dev.cuenta.core.activity.Origin;
+import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
@@ -41,6 +43,7 @@ class Web implements WebMvcConfigurer {
     @Override
     public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
         resolvers.add(new CallerResolver());
+        resolvers.add(new OriginResolver());
     }
 
     /** The resource handler does not look at the bare address. */
@@ -69,6 +72,24 @@ class Web implements WebMvcConfigurer {
             boolean page = file == null && NOT_PAGES.stream().noneMatch(path::startsWith);
             Resource index = new ClassPathResource(CONSOLE + "index.html");
             return page && index.exists() ? index : file;
+        }
+    }
+
+    /** For guests, of whom only the address is known. */
+    private static final class OriginResolver implements HandlerMethodArgumentResolver {
+        @Override
+        public boolean supportsParameter(MethodParameter parameter) {
+            return parameter.getParameterType() == Origin.class;
+        }
+
+        @Override
+        public Object resolveArgument(
+                MethodParameter parameter,
+                @Nullable ModelAndViewContainer container,
+                NativeWebRequest request,
+                @Nullable WebDataBinderFactory binders) {
+            HttpServletRequest asked = Objects.requireNonNull(request.getNativeRequest(HttpServletRequest.class));
+            return Origin.guest(asked.getRemoteAddr());
         }
     }
 

@@ -1,6 +1,7 @@
 package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Service;
@@ -8,11 +9,13 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.AccountUseCases;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.sharing.Dependent;
 import dev.cuenta.store.sharing.Dependents;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -65,8 +68,17 @@ final class DependentUseCases {
             if (caller.service() == null) {
                 caller.require(AccountUseCases.WRITE, revision.model());
             }
-            return revision.write(work ->
-                    new Dependents(work).move(held(caller, from, work), held(caller, to, work), serviceOf(caller)));
+            return revision.write(work -> {
+                AccountId target = held(caller, to, work);
+                int moved = new Dependents(work).move(held(caller, from, work), target, serviceOf(caller));
+                new Activity(work)
+                        .add(
+                                Action.DEPENDENTS_MOVED,
+                                from,
+                                caller.origin(),
+                                Map.of("to", target.text(), "count", moved));
+                return moved;
+            });
         });
     }
 

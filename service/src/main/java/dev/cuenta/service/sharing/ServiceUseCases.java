@@ -1,6 +1,7 @@
 package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.access.Grant;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Service;
@@ -12,6 +13,7 @@ import dev.cuenta.core.sharing.Gap;
 import dev.cuenta.core.sharing.Gaps;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Tokens;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.sharing.ServiceKey;
@@ -127,17 +129,24 @@ public final class ServiceUseCases {
             refuseWider(scope, grant);
             String token = Tokens.create(Tokens.SERVICE + name + "_");
             String prefix = token.substring(0, Tokens.SERVICE.length() + name.length() + 1 + SHOWN_OF_KEY);
-            ServiceKey key = revision.write(work -> new ServiceKeys(work)
-                    .add(
-                            name,
-                            Tokens.hash(token),
-                            prefix,
-                            scope,
-                            wish.networks() == null ? List.of() : wish.networks(),
-                            caller.author(),
-                            expires(wish.days())));
+            ServiceKey key = revision.write(work -> {
+                new Activity(work).add(Action.SERVICE_KEY_ADDED, null, caller.origin(), about(name, prefix));
+                return new ServiceKeys(work)
+                        .add(
+                                name,
+                                Tokens.hash(token),
+                                prefix,
+                                scope,
+                                wish.networks() == null ? List.of() : wish.networks(),
+                                caller.author(),
+                                expires(wish.days()));
+            });
             return new Made(key, token);
         });
+    }
+
+    private static Map<String, String> about(String service, String key) {
+        return Map.of("service", service, "key", key);
     }
 
     private @Nullable Instant expires(@Nullable Integer days) {
@@ -168,8 +177,12 @@ public final class ServiceUseCases {
     void withdrawKey(Caller caller, String name, String id) {
         boolean gone = live.with(revision -> {
             caller.require(KEYS, revision.model());
-            return revision.write(work -> uuid(id).filter(key -> new ServiceKeys(work).withdraw(name, key))
-                    .isPresent());
+            return revision.write(work -> {
+                Optional<UUID> key = uuid(id).filter(it -> new ServiceKeys(work).withdraw(name, it));
+                key.ifPresent(it -> new Activity(work)
+                        .add(Action.SERVICE_KEY_REMOVED, null, caller.origin(), about(name, it.toString())));
+                return key.isPresent();
+            });
         });
         if (!gone) {
             throw Problem.of(ProblemKind.NOT_FOUND, "`" + name + "` has no such key. It may have been taken back.");

@@ -3,12 +3,14 @@ package dev.cuenta.service.tenant;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.tenant.Invitation;
@@ -18,6 +20,7 @@ import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -62,7 +65,11 @@ final class TenantUseCases {
         return live.with(revision -> {
             caller.require(WRITE, revision.model());
             requireTenants(revision.model());
-            return revision.write(work -> new Tenants(work).create(plain));
+            return revision.write(work -> {
+                TenantId made = new Tenants(work).create(plain);
+                new Activity(work).add(Action.TENANT_ADDED, null, caller.origin(), about(made));
+                return made;
+            });
         });
     }
 
@@ -86,6 +93,7 @@ final class TenantUseCases {
                 }
                 AccountRecord member = new Accounts(work).find(account, null).orElseThrow(TenantUseCases::noSuchMember);
                 new Tenants(work).join(member.id(), found);
+                new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), about(found));
                 return found;
             });
         });
@@ -104,8 +112,13 @@ final class TenantUseCases {
             if (!was) {
                 throw noSuchMember();
             }
+            new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), about(found));
             return found;
         }));
+    }
+
+    private static Map<String, String> about(TenantId tenant) {
+        return Map.of("tenant", tenant.toString());
     }
 
     private static Problem noSuchMember() {
@@ -119,6 +132,7 @@ final class TenantUseCases {
                 TenantId found = reach(caller, INVITE, tenant, work);
                 Invitations invitations = new Invitations(work);
                 invitations.sweep();
+                new Activity(work).add(Action.INVITATION_MADE, null, caller.origin(), about(found));
                 String token = Tokens.create(Tokens.INVITATION);
                 return new Invited(
                         invitations.add(
@@ -144,6 +158,7 @@ final class TenantUseCases {
                     .isPresent()) {
                 throw Problem.of(ProblemKind.NOT_FOUND, "There is no such invitation. It may have been used.");
             }
+            new Activity(work).add(Action.INVITATION_WITHDRAWN, null, caller.origin(), about(found));
             return found;
         }));
     }
@@ -157,6 +172,7 @@ final class TenantUseCases {
                     .take(Tokens.hash(token))
                     .orElseThrow(() -> Problem.invalid("/invitation", "unknown", Tokens.NO_INVITATION));
             new Tenants(work).join(own, tenant);
+            new Activity(work).add(Action.MEMBER_JOINED, own, caller.origin(), about(tenant));
             return tenant;
         }));
     }

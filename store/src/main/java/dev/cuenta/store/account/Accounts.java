@@ -15,6 +15,7 @@ import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -123,6 +124,11 @@ public final class Accounts {
     /** Empty for an account that does not exist, or is outside the tenant. */
     public Optional<AccountRecord> find(AccountId id, @Nullable TenantId tenant) {
         return new Records(work).read(PageSql.one(shape, id, tenant)).stream().findFirst();
+    }
+
+    /** Those of the accounts that are there, in the order of their ids. */
+    public List<AccountRecord> all(Collection<AccountId> ids) {
+        return new Records(work).read(PageSql.of(shape, ids));
     }
 
     /** As {@link #find}, read from the database again after a change. */

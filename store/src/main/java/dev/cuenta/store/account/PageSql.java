@@ -10,8 +10,10 @@ import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.revision.IdType;
 import dev.cuenta.store.revision.Shape;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** The sub-select that chooses a page's ids; limited before anything else is joined, so that page 10,000 costs what page 1 does. */
@@ -34,6 +36,14 @@ final class PageSql {
         PageSql page = new PageSql(shape);
         page.where.add(page.conditions.isAccount(id.text()));
         page.within(tenant);
+        return page;
+    }
+
+    static PageSql of(Shape shape, Collection<AccountId> ids) {
+        PageSql page = new PageSql(shape);
+        page.where.add("("
+                + ids.stream().map(id -> page.conditions.isAccount(id.text())).collect(Collectors.joining(" or "))
+                + ")");
         return page;
     }
 

@@ -47,16 +47,19 @@ public final class Sessions {
      * Opens a session.
      *
      * @param agent the program that opens it, as it calls itself
+     * @return its id, by which it may be shown and ended
      */
-    public void open(byte[] tokenHash, AccountId account, Instant expires, String agent) {
-        work.sql()
-                .sql("insert into cuenta.session (token_hash, account_id, expires_at, agent) values (?, ?, ?, ?)")
+    public UUID open(byte[] tokenHash, AccountId account, Instant expires, String agent) {
+        return work.sql()
+                .sql(
+                        "insert into cuenta.session (token_hash, account_id, expires_at, agent) values (?, ?, ?, ?) returning id")
                 .params(
                         tokenHash,
                         work.keys().of(account),
                         expires.atOffset(ZoneOffset.UTC),
                         agent.substring(0, Math.min(LONGEST_AGENT, agent.length())))
-                .update();
+                .query(UUID.class)
+                .single();
     }
 
     /**

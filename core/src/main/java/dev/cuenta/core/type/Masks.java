@@ -1,11 +1,11 @@
-package dev.cuenta.core.revision;
+package dev.cuenta.core.type;
 
 /** Shows that a value is there without saying what it is. */
-final class Masks {
+public final class Masks {
     private Masks() {}
 
     /** The first character and the length; a short value shows nothing. */
-    static String masked(String value) {
+    public static String masked(String value) {
         int length = value.codePointCount(0, value.length());
         return length < 4
                 ? "(" + length + " characters)"

@@ -1,0 +1,214 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** What is told of what was done, to whom it is told, and that nobody changes it afterwards. */
+class ActivityTest extends OnMarea {
+    private static final String PASSWORD = "nine brown rudders";
+
+    @Test
+    void tells_who_changed_what_with_masked_values() {
+        String id = signUp("ada");
+        Http operator = marea.operator();
+        operator.patch(
+                        "/v1/accounts/" + id,
+                        Map.of("phone", "+447700900123", "theme", "night", "mooring", Map.of("gateCode", "8871")))
+                .status(200);
+        JsonNode entry = first(operator, "?action=account-changed&account=" + id);
+
+        assertThat(entry.path("person").asString()).isEqualTo(idOf(Installation.OPERATOR));
+        assertThat(entry.path("address").asString()).isEqualTo("127.0.0.1");
+        JsonNode fields = entry.path("details").path("fields");
+        assertThat(fields.path("theme").path("from").asString()).isEqualTo("day");
+        assertThat(fields.path("theme").path("to").asString()).isEqualTo("night");
+        assertThat(fields.path("phone").path("to").asString()).isEqualTo("+… (13 characters)");
+        assertThat(fields.path("mooring.gateCode")).isEmpty();
+        String listed = marea.cuenta("activity", "list", "--account", "ada@post.example")
+                .succeeds()
+                .text();
+        assertThat(listed)
+                .contains("signed-up", "theme: day -> night", "Olga Paz")
+                .doesNotContain("8871", "+447700900123");
+    }
+
+    @Test
+    void tells_of_sign_ins_those_that_failed_too_and_not_what_was_tried() {
+        String id = signUp("ben");
+        marea.guest()
+                .post("/v1/sessions", Map.of("identifier", "ben@post.example", "password", "wrong rudders"))
+                .status(401);
+        marea.guest()
+                .post("/v1/sessions", Map.of("identifier", "nobody@post.example", "password", "wrong rudders"))
+                .status(401);
+        Http ben = marea.as("ben@post.example", PASSWORD);
+        List<String> actions = new ArrayList<>();
+        ben.get("/v1/me/activity")
+                .status(200)
+                .json()
+                .path("items")
+                .forEach(item -> actions.add(item.path("action").asString()));
+
+        assertThat(actions).containsExactly("signed-in", "sign-in-failed", "signed-up");
+        assertThat(ben.get("/v1/activity").status()).isEqualTo(403);
+        assertThat(ben.get("/v1/accounts/" + idOf(Installation.OPERATOR) + "/activity")
+                        .status())
+                .isEqualTo(403);
+        assertThat(marea.psql(
+                        "select count(*) from cuenta.activity where action = 'sign-in-failed' and account is null"))
+                .isEqualTo("1");
+        assertThat(marea.psql("select string_agg(a::text, ' ') from cuenta.activity a"))
+                .doesNotContain("wrong rudders", PASSWORD, "nobody@post");
+        ben.delete("/v1/sessions/current").status(204);
+        assertThat(first(marea.operator(), "?account=" + id).path("action").asString())
+                .isEqualTo("signed-out");
+    }
+
+    @Test
+    void still_says_why_an_account_is_gone() {
+        String id = signUp("cleo");
+        marea.psql("update accounts.account set created_at = now() - interval '60 days' where email like 'cleo@%'");
+        marea.cuenta("retention", "run", "--rule", "abandonedSignUps").succeeds();
+
+        assertThat(marea.operator().get("/v1/accounts/" + id).status()).isEqualTo(404);
+        assertThat(marea.cuenta("activity", "list", "--account", id).succeeds().text())
+                .contains("account-removed", "Cuenta itself", "rule abandonedSignUps");
+    }
+
+    @Test
+    void tells_by_which_service_and_for_whom() {
+        String id = signUp("dirk");
+        String key = marea.cuenta("services", "keys", "add", "billing")
+                .succeeds()
+                .text()
+                .strip();
+        marea.with(key)
+                .patch("/v1/accounts/" + id, Map.of("mooring", Map.of("credit", 3)))
+                .status(200);
+
+        JsonNode entry = first(marea.operator(), "?service=billing");
+        assertThat(entry.path("details")
+                        .path("fields")
+                        .path("mooring.credit")
+                        .path("to")
+                        .asString())
+                .isEqualTo("3.00");
+        assertThat(marea.psql("select via from cuenta.activity where service = 'billing'"))
+                .isEqualTo(marea.psql("select id from cuenta.service_key"));
+        assertThat(marea.with(key).get("/v1/activity").status()).isEqualTo(403);
+    }
+
+    @Test
+    void a_change_that_is_refused_leaves_no_trace_and_one_that_is_rolled_back_neither() {
+        String id = signUp("emil");
+        String before = marea.psql("select count(*) from cuenta.activity where account = '" + id + "'");
+        marea.operator()
+                .patch("/v1/accounts/" + id, Map.of("email", Installation.OPERATOR))
+                .status(409);
+
+        assertThat(marea.psql("select count(*) from cuenta.activity where account = '" + id + "'"))
+                .isEqualTo(before);
+    }
+
+    @Test
+    void nobody_changes_the_past_and_whoever_gets_round_that_is_found_out() {
+        signUp("flora");
+        awaitChain();
+        assertThat(marea.cuenta("activity", "verify").succeeds().text()).contains("The chain fits");
+        for (String attack : List.of(
+                "update cuenta.activity set action = 'signed-in'",
+                "delete from cuenta.activity",
+                "truncate cuenta.activity cascade",
+                "delete from cuenta.activity_link")) {
+            assertThat(marea.shell("$PSQL -qc \"" + attack + "\"").errors()).contains("activity is not changed");
+        }
+
+        String entry = marea.psql("select max(number) from cuenta.activity where action = 'signed-up'");
+        tamper("update cuenta.activity set action = 'signed-in' where number = " + entry);
+        assertThat(faults()).contains(entry, "was changed");
+        tamper("update cuenta.activity set action = 'signed-up' where number = " + entry);
+        assertThat(marea.cuenta("activity", "verify").status()).isZero();
+
+        tamper("delete from cuenta.activity where number = " + entry);
+        assertThat(faults()).contains(entry, "the entry is gone");
+        tamper("insert into cuenta.activity (number, action) overriding system value values (" + entry
+                + ", 'signed-up'); delete from cuenta.activity_unlinked");
+        assertThat(faults()).contains(entry);
+    }
+
+    @Test
+    void what_is_old_goes_from_the_beginning_and_the_chain_still_fits() {
+        String older = "insert into cuenta.activity (action, at) select 'signed-in', now() - interval '3 years'"
+                + " from generate_series(1, 1500)";
+        try (Installation other = Installation.empty()) {
+            other.psql(older);
+            other.cuenta("model", "publish", "marea/account-model.yaml").succeeds();
+            String pruned = "select count(*) from cuenta.activity where action = 'activity-pruned'";
+            for (int tries = 0; tries < 100 && other.psql(pruned).equals("0"); tries++) {
+                Installation.pause(200);
+            }
+            JsonNode report = other.keyHolder()
+                    .get("/v1/activity/verification")
+                    .status(200)
+                    .json();
+
+            assertThat(report.path("faults")).isEmpty();
+            assertThat(report.path("first").asInt()).isGreaterThan(1);
+            assertThat(other.cuenta("activity", "list").succeeds().text()).contains("activity-pruned", "count 1499");
+        }
+    }
+
+    private static void tamper(String statement) {
+        marea.psql("set session_replication_role = replica; " + statement);
+    }
+
+    private static String faults() {
+        Installation.Output verified = marea.cuenta("activity", "verify");
+        assertThat(verified.status()).isEqualTo(1);
+        return verified.text();
+    }
+
+    private static void awaitChain() {
+        for (int tries = 0;
+                tries < 50
+                        && !marea.psql("select count(*) from cuenta.activity_unlinked")
+                                .equals("0");
+                tries++) {
+            Installation.pause(200);
+        }
+    }
+
+    private static JsonNode first(Http reader, String query) {
+        return reader.get("/v1/activity" + query)
+                .status(200)
+                .json()
+                .path("items")
+                .get(0);
+    }
+
+    private static String signUp(String name) {
+        return marea.guest()
+                .post(
+                        "/v1/sign-ups",
+                        Map.of(
+                                "email",
+                                name + "@post.example",
+                                "password",
+                                PASSWORD,
+                                "person",
+                                Map.of("givenName", name, "familyName", "Roca")))
+                .status(201)
+                .json()
+                .path("id")
+                .asString();
+    }
+
+    private static String idOf(String email) {
+        return marea.psql("select id from accounts.account where email = '" + email + "'");
+    }
+}

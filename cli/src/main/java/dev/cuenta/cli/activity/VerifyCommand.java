@@ -1,0 +1,66 @@
+package dev.cuenta.cli.activity;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import dev.cuenta.cli.output.Table;
+import java.io.PrintWriter;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "verify",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Follow the chain over all activity: an entry that was changed, taken out or put in shows; exit status 1 then.",
+            "Note the last link elsewhere, and hold it against a later one: that shows whether the end was cut off."
+        },
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta activity verify")
+final class VerifyCommand implements Callable<Integer> {
+    @Mixin
+    private Service service;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public Integer call() {
+        JsonNode report =
+                service.client().get("/v1/activity/verification", Map.of()).body();
+        boolean fits = report.path("faults").isEmpty();
+        if (!output.printedAsJson(report)) {
+            print(report, fits, output.writer());
+        }
+        return fits ? 0 : 1;
+    }
+
+    private static void print(JsonNode report, boolean fits, PrintWriter out) {
+        long entries = report.path("entries").asLong();
+        out.println(
+                fits
+                        ? "The chain fits: " + entries + " entries, from link "
+                                + report.path("first").asLong() + "."
+                        : "The chain does not fit.");
+        if (entries > 0) {
+            out.println("Its last link: " + report.path("last").asString());
+        }
+        long waiting = report.path("waiting").asLong();
+        if (waiting > 0) {
+            out.println(waiting + " more will be in it within seconds.");
+        }
+        if (!fits) {
+            out.println();
+            Table table = new Table("LINK", "ENTRY", "WHAT");
+            report.path("faults")
+                    .forEach(fault -> table.row(
+                            fault.path("position").asString(),
+                            fault.path("entry").asString(),
+                            fault.path("what").asString()));
+            table.print(out);
+        }
+        out.flush();
+    }
+}

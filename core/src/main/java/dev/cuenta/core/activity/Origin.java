@@ -1,0 +1,34 @@
+package dev.cuenta.core.activity;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.TenantId;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Who does something, and from where.
+ *
+ * @param person null for a guest, a service that acts for nobody, a key holder, and Cuenta itself
+ * @param service null where no service asks
+ * @param via the session, or the service's key
+ * @param address null for what Cuenta does by itself
+ * @param tenant that the request is limited to; null for none
+ */
+public record Origin(
+        @Nullable AccountId person,
+        @Nullable String service,
+        @Nullable UUID via,
+        @Nullable String address,
+        @Nullable TenantId tenant) {
+    /** What no request began: schedules, and work that goes on beside requests. */
+    public static final Origin CUENTA = new Origin(null, null, null, null, null);
+
+    public static Origin guest(String address) {
+        return new Origin(null, null, null, address, null);
+    }
+
+    /** The same, now that it is known who the guest is. */
+    public Origin as(AccountId account) {
+        return new Origin(account, service, via, address, tenant);
+    }
+}

@@ -1,0 +1,65 @@
+package dev.cuenta.service.activity;
+
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Origin;
+import dev.cuenta.core.model.Span;
+import dev.cuenta.service.job.Job;
+import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.activity.Links;
+import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+
+/** Takes what was told into the chain, and lets go what the model keeps no longer. */
+@Component
+final class ActivityUpkeep implements Job {
+    private static final Duration BETWEEN_PRUNES = Duration.ofHours(1);
+
+    private final LiveRevisions live;
+    private final Connections connections;
+    private final Links links;
+    private final Clock clock;
+    private Instant pruned = Instant.EPOCH;
+
+    ActivityUpkeep(LiveRevisions live, Connections connections, Links links, Clock clock) {
+        this.live = live;
+        this.connections = connections;
+        this.links = links;
+        this.clock = clock;
+    }
+
+    @Override
+    public String title() {
+        return "Linking activity";
+    }
+
+    @Override
+    public void carryOn() {
+        connections.alone("cuenta activity", sql -> {
+            links.carryOn();
+            Instant now = clock.instant();
+            if (live.present() && pruned.plus(BETWEEN_PRUNES).isBefore(now)) {
+                pruned = now;
+                prune(now);
+            }
+        });
+    }
+
+    private void prune(Instant now) {
+        live.with(revision -> {
+            Span keep = revision.model().activity().keep();
+            long gone = links.prune(keep.before(now));
+            if (gone > 0) {
+                revision.write(work -> {
+                    new Activity(work).add(Action.ACTIVITY_PRUNED, null, Origin.CUENTA, Map.of("count", gone));
+                    return gone;
+                });
+            }
+            return gone;
+        });
+    }
+}

@@ -1,0 +1,158 @@
+package dev.cuenta.service.activity;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Entry;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.activity.Links;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Reading activity: all of it, or what was done to one account, for whoever may know. */
+@Component
+final class ActivityUseCases {
+    static final String READ = "activity.read";
+    private static final int LONGEST_PAGE = 200;
+
+    /** What a request asks for, as it was written. */
+    record Request(
+            @Nullable String account,
+            @Nullable String person,
+            @Nullable String service,
+            @Nullable String action,
+            int limit,
+            @Nullable Long before) {}
+
+    /**
+     * A page as it may leave, newest first; {@code next} is null on the last one.
+     *
+     * @param names what people call those of its accounts that are still there and within the caller's reach, by id
+     */
+    record Page(
+            List<Map<String, Object>> items,
+            Map<String, String> names,
+            @Nullable Long next) {}
+
+    private final LiveRevisions live;
+    private final Links links;
+
+    ActivityUseCases(LiveRevisions live, Links links) {
+        this.live = live;
+        this.links = links;
+    }
+
+    /** All that the caller's permission reaches: what was done to accounts of the current tenant, or everything. */
+    Page list(Caller caller, Request request) {
+        return live.with(revision -> {
+            AccountModel model = revision.model();
+            caller.require(READ, model);
+            return page(caller, revision, query(caller, request, revision));
+        });
+    }
+
+    private static Activity.Query query(Caller caller, Request request, LiveRevision revision) {
+        return new Activity.Query(
+                id(request.account()),
+                id(request.person()),
+                request.service(),
+                request.action() == null ? null : action(request.action()),
+                caller.scope(READ, revision.model()).orElse(null),
+                request.before(),
+                limit(request.limit()));
+    }
+
+    private static @Nullable AccountId id(@Nullable String text) {
+        return text == null ? null : new AccountId(text);
+    }
+
+    /**
+     * What was done to one account.
+     *
+     * @param id null for the caller's own
+     */
+    Page of(Caller caller, @Nullable AccountId id, int limit, @Nullable Long before) {
+        return live.with(revision -> {
+            if (id != null && !id.equals(caller.account())) {
+                caller.require(READ, revision.model());
+            }
+            AccountId account = revision.read(
+                    work -> AccountUseCases.readable(caller, id, work).id());
+            return page(caller, revision, new Activity.Query(account, null, null, null, null, before, limit(limit)));
+        });
+    }
+
+    private static Page page(Caller caller, LiveRevision revision, Activity.Query query) {
+        List<Entry> found = revision.read((Work work) -> new Activity(work).page(query));
+        boolean more = found.size() > query.limit();
+        List<Entry> shown = more ? found.subList(0, query.limit()) : found;
+        EntryJson json = new EntryJson(revision, caller);
+        return new Page(
+                shown.stream().map(json::of).toList(),
+                names(caller, revision, shown),
+                more ? shown.get(shown.size() - 1).number() : null);
+    }
+
+    private static Map<String, String> names(Caller caller, LiveRevision revision, List<Entry> shown) {
+        Set<AccountId> ids = shown.stream()
+                .flatMap(entry -> Stream.of(Optional.ofNullable(entry.account()), Optional.ofNullable(entry.person())))
+                .flatMap(Optional::stream)
+                .map(AccountId::new)
+                .collect(Collectors.toSet());
+        Map<String, String> names = new LinkedHashMap<>();
+        revision.read(work -> AccountUseCases.readable(caller, ids, work))
+                .forEach(record -> names.put(
+                        record.id().text(),
+                        revision.projection().displayName(record, caller.viewer(revision.model(), record))));
+        return names;
+    }
+
+    private static int limit(int limit) {
+        if (limit < 1 || limit > LONGEST_PAGE) {
+            throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + LONGEST_PAGE + ".");
+        }
+        return limit;
+    }
+
+    private static Action action(String word) {
+        Optional<Action> action = Action.ofWord(word);
+        return action.orElseThrow(() -> Problem.invalid(
+                "/action",
+                "unknown",
+                "There is no action `" + word + "`. "
+                        + Nearest.advice(
+                                word,
+                                Arrays.stream(Action.values())
+                                        .map(Action::word)
+                                        .collect(Collectors.toCollection(TreeSet::new)))));
+    }
+
+    /** Follows the chain from its beginning. For whoever may know all of it. */
+    Links.Report verify(Caller caller) {
+        live.with(revision -> {
+            caller.require(READ, revision.model());
+            if (caller.scope(READ, revision.model()).isPresent()) {
+                throw Problem.of(ProblemKind.FORBIDDEN, "The chain is over all tenants. Ask for it outside of them.");
+            }
+            return revision;
+        });
+        return links.verify();
+    }
+}

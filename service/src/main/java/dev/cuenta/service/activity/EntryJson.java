@@ -1,0 +1,66 @@
+package dev.cuenta.service.activity;
+
+import dev.cuenta.core.access.Viewer;
+import dev.cuenta.core.activity.Entry;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.revision.LiveRevision;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** An entry as its reader may see it: of fields that may not be read by them, the names alone. */
+final class EntryJson {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<Map<String, Object>> DETAILS = new TypeReference<>() {};
+
+    private final LiveRevision revision;
+    private final Caller caller;
+    private final AccountModel model;
+
+    EntryJson(LiveRevision revision, Caller caller) {
+        this.revision = revision;
+        this.caller = caller;
+        this.model = revision.model();
+    }
+
+    Map<String, Object> of(Entry entry) {
+        Map<String, Object> json = new LinkedHashMap<>();
+        json.put("number", entry.number());
+        json.put("at", entry.at().toString());
+        json.put("action", entry.action());
+        put(json, "account", entry.account());
+        put(json, "person", entry.person());
+        put(json, "service", entry.service());
+        put(json, "via", entry.via());
+        put(json, "address", entry.address());
+        put(json, "tenant", entry.tenant());
+        Map<String, Object> details = JSON.readValue(entry.details(), DETAILS);
+        details.computeIfPresent(
+                "fields", (name, fields) -> fields instanceof Map<?, ?> changes ? shown(changes, entry) : fields);
+        json.put("details", details);
+        return json;
+    }
+
+    private Map<String, Object> shown(Map<?, ?> changes, Entry entry) {
+        boolean own = caller.account() != null && caller.account().text().equals(entry.account());
+        Viewer viewer = own ? caller.ownViewer(model) : caller.viewer(model);
+        Map<String, Object> shown = new LinkedHashMap<>();
+        changes.forEach((name, change) -> {
+            boolean readable = model.field(String.valueOf(name))
+                    .filter(field -> revision.matrix().reads(viewer, field))
+                    .isPresent();
+            shown.put(String.valueOf(name), readable ? Objects.requireNonNull(change) : Map.of());
+        });
+        return shown;
+    }
+
+    private static void put(Map<String, Object> json, String name, @Nullable Object value) {
+        if (value != null) {
+            json.put(name, value.toString());
+        }
+    }
+}
