@@ -45,8 +45,8 @@
     <p class="quiet">No account's time has come.</p>
   {/if}
   {#if preview.held}<p class="mt-3">
-      {preview.held.toLocaleString()} more {preview.held === 1 ? "is" : "are"} passed over: records of services hold them in
-      place.
+      {preview.held.toLocaleString()} more {preview.held === 1 ? "is" : "are"} passed over: records of services hold them
+      in place.
     </p>{/if}
 </section>
 

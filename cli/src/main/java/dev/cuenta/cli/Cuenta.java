@@ -8,6 +8,7 @@ import dev.cuenta.cli.model.ModelCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
 import dev.cuenta.cli.sample.SampleCommand;
 import dev.cuenta.cli.sample.SeedCommand;
+import dev.cuenta.cli.secondfactor.SecondFactorCommand;
 import dev.cuenta.cli.secret.SecretsCommand;
 import dev.cuenta.cli.session.PasswordCommand;
 import dev.cuenta.cli.session.SessionsCommand;
@@ -61,6 +62,7 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("sign-out", SignOutCommand.class),
                 Map.entry("tenants", TenantsCommand.class),
                 Map.entry("activity", ActivityCommand.class),
+                Map.entry("second-factor", SecondFactorCommand.class),
                 Map.entry("secrets", SecretsCommand.class),
                 Map.entry("services", ServicesCommand.class),
                 Map.entry("sessions", SessionsCommand.class));

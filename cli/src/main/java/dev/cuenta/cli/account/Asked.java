@@ -30,6 +30,25 @@ public final class Asked {
                         "There is no terminal to ask at. Give it on standard input with " + option + "."));
     }
 
+    /** Secrets that are asked for one after another: at the terminal, or a line each from standard input. */
+    @FunctionalInterface
+    public interface Lines {
+        String next(String prompt);
+    }
+
+    /**
+     * Asks for several.
+     *
+     * @param option the one that reads them from standard input
+     */
+    public static Lines lines(boolean fromStandardInput, String option) {
+        if (fromStandardInput) {
+            BufferedReader lines = standardInput();
+            return prompt -> line(lines);
+        }
+        return prompt -> new String(secret(prompt, option));
+    }
+
     static BufferedReader standardInput() {
         return new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8));
     }

@@ -40,6 +40,7 @@ public final class PasswordCommand implements Runnable {
                         "/v1/me/password",
                         Map.of("current", both.get(0), "password", both.get(1), "keepSessions", keepSessions))
                 .body();
+        service.settings().keepSession(changed.path("token").asString());
         int ended = changed.path("sessionsEnded").asInt();
         spec.commandLine()
                 .getOut()

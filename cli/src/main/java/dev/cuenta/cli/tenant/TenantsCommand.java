@@ -19,6 +19,7 @@ public final class TenantsCommand implements CommandGroup {
                 "accept", AcceptCommand.class,
                 "join", JoinCommand.class,
                 "leave", LeaveCommand.class,
-                "use", UseCommand.class);
+                "use", UseCommand.class,
+                "demand", DemandCommand.class);
     }
 }

@@ -207,6 +207,8 @@ public final class FormatSchema {
         properties.put("default", described("Every new account gets it.", FLAG));
         properties.put("within", described("It counts only in the tenant in which it was given.", values("tenant")));
         properties.put("may", described("Names of permissions; * is every one.", texts()));
+        properties.put(
+                "secondFactor", described("Counts only in sessions that were opened with a second factor.", FLAG));
         properties.put("label", TEXT);
         return group(properties, List.of("number"));
     }

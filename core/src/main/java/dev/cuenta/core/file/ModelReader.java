@@ -177,7 +177,8 @@ final class ModelReader {
                         .isPresent(),
                 section.take("may")
                         .map(element -> Set.copyOf(new HashSet<>(element.texts())))
-                        .orElse(Set.of()));
+                        .orElse(Set.of()),
+                section.take("secondFactor").flatMap(Element::flag).orElse(false));
         section.take("label");
         section.refuseOthers();
         return role;

@@ -9,8 +9,10 @@ import java.util.Set;
  * @param byDefault every new account gets it
  * @param withinTenant counts only in the tenant in which it was given
  * @param may names of permissions; {@code *} is every one
+ * @param secondFactor counts only in sessions that were opened with a second factor
  */
-public record Role(String name, int number, boolean byDefault, boolean withinTenant, Set<String> may) {
+public record Role(
+        String name, int number, boolean byDefault, boolean withinTenant, Set<String> may, boolean secondFactor) {
     public static final String EVERYTHING = "*";
 
     public Role {

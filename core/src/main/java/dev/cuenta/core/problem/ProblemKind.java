@@ -9,6 +9,7 @@ public enum ProblemKind {
     INVALID(422, "Some values were refused"),
     MALFORMED(400, "The request cannot be read"),
     UNAUTHENTICATED(401, "Sign in first"),
+    SECOND_FACTOR(401, "The second factor is missing or wrong"),
     FORBIDDEN(403, "Not allowed"),
     NOT_FOUND(404, "Not found"),
     TAKEN(409, "Already taken"),

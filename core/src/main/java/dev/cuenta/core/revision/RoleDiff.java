@@ -51,6 +51,16 @@ final class RoleDiff {
                     "The role `" + before.name() + "` is called `" + after.name() + "` now.",
                     "Whoever has it keeps it; it is known by its number " + after.number() + "."));
         }
+        if (before.secondFactor() != after.secondFactor()) {
+            changes.add(rules(
+                            after,
+                            "The role `" + after.name() + "` counts "
+                                    + (after.secondFactor()
+                                            ? "only with a second factor."
+                                            : "without a second factor."),
+                            "Counts for the next request of everyone who has the role.")
+                    .touching(stored.holders(after.number())));
+        }
         boolean sameRights =
                 before.byDefault() == after.byDefault() && before.may().equals(after.may());
         if (!sameRights) {

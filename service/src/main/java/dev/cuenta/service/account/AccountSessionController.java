@@ -40,6 +40,12 @@ final class AccountSessionController {
         return Map.of("items", sessions.list(caller, new AccountId(id)));
     }
 
+    @DeleteMapping("/accounts/{id}/second-factor")
+    ResponseEntity<Void> removeSecondFactor(Caller caller, @PathVariable String id) {
+        sessions.removeSecondFactor(caller, new AccountId(id));
+        return ResponseEntity.noContent().build();
+    }
+
     @DeleteMapping("/accounts/{id}/sessions/{session}")
     ResponseEntity<Void> end(Caller caller, @PathVariable String id, @PathVariable String session) {
         sessions.end(caller, new AccountId(id), session);

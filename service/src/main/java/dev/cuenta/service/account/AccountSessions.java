@@ -1,6 +1,7 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -9,6 +10,7 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.secondfactor.SecondFactors;
 import dev.cuenta.store.session.OpenSession;
 import dev.cuenta.store.session.Sessions;
 import java.util.LinkedHashMap;
@@ -50,6 +52,23 @@ final class AccountSessions {
         json.put("agent", session.agent());
         json.put("current", session.id().equals(caller.session()));
         return json;
+    }
+
+    /** For somebody who lost it: takes the second factor away, and ends every session. */
+    void removeSecondFactor(Caller caller, AccountId id) {
+        boolean had = live.with(revision -> revision.write(work -> {
+            AccountRecord record = AccountUseCases.changeable(caller, id, work);
+            AccountUseCases.guardOtherTenants(caller, revision.model(), record);
+            boolean removed = !record.id().equals(caller.account()) && new SecondFactors(work).remove(record.id());
+            if (removed) {
+                new Sessions(work).endAll(record.id());
+                new Activity(work).add(Action.SECOND_FACTOR_REMOVED, record.id(), caller.origin());
+            }
+            return removed;
+        }));
+        if (!had) {
+            throw Problem.of(ProblemKind.NOT_FOUND, "This account has no second factor that you could take away.");
+        }
     }
 
     /** Ends one, at once and on every instance. */

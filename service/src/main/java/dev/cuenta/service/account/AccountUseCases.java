@@ -263,7 +263,7 @@ public final class AccountUseCases {
     }
 
     /** Whoever works within one tenant takes nothing away from another, and no administrator. */
-    private static void guardOtherTenants(Caller caller, AccountModel model, AccountRecord record) {
+    static void guardOtherTenants(Caller caller, AccountModel model, AccountRecord record) {
         boolean everywhere = caller.roles(model).stream().anyMatch(role -> !role.withinTenant() && role.permits(WRITE));
         boolean elsewhere = record.tenants().stream()
                 .anyMatch(membership -> !membership.id().equals(caller.tenant()));
@@ -271,7 +271,7 @@ public final class AccountUseCases {
         if (!everywhere && !own && (elsewhere || administers(record, model))) {
             throw Problem.of(
                     ProblemKind.FORBIDDEN,
-                    "The account belongs to other tenants too, or administers. Only an administrator may remove it.");
+                    "The account belongs to other tenants too, or administers. Only an administrator may do that.");
         }
     }
 

@@ -62,7 +62,9 @@ final class OpenApi {
                 "/v1/sessions",
                 "post",
                 "Sign in",
-                object(Map.of("identifier", text(), "password", text()), List.of("identifier", "password")),
+                object(
+                        Map.of("identifier", text(), "password", text(), "code", text()),
+                        List.of("identifier", "password")),
                 "201",
                 JSON_OBJECT);
         add("/v1/sessions/current", "delete", "Sign out", null, "204", null);
@@ -79,6 +81,7 @@ final class OpenApi {
         addSharing();
         addServices();
         addActivity();
+        addSecondFactor();
         add("/v1/accounts", "post", "Make an account", ref("NewAccount"), "201", ref("Account"));
         add("/v1/accounts/{id}", "delete", "Remove an account", null, "204", null);
         add("/v1/accounts/{id}/anonymisation", "post", "Take out what tells whose it is", null, "204", null);
@@ -342,6 +345,36 @@ final class OpenApi {
                 null,
                 "200",
                 JSON_OBJECT);
+    }
+
+    private void addSecondFactor() {
+        add(
+                "/v1/tenants/{tenant}",
+                "patch",
+                "Say whether a tenant demands a second factor",
+                object(Map.of("secondFactor", Map.of("type", "boolean")), List.of("secondFactor")),
+                "204",
+                null);
+        String path = "/v1/me/second-factor";
+        Map<String, Object> code = object(Map.of("code", text()), List.of("code"));
+        add(path, "get", "Whether the account has a second factor", null, "200", JSON_OBJECT);
+        add(
+                path,
+                "post",
+                "Begin with a second factor (TOTP, RFC 6238); its seed is told once",
+                object(Map.of("password", text()), List.of("password")),
+                "201",
+                JSON_OBJECT);
+        add(path, "put", "Show a first code; recovery codes are told once", code, "200", JSON_OBJECT);
+        add(path + "/recovery-codes", "post", "Make other recovery codes", code, "200", JSON_OBJECT);
+        add(path + "/removal", "post", "Take the second factor away", code, "200", JSON_OBJECT);
+        add(
+                "/v1/accounts/{id}/second-factor",
+                "delete",
+                "Take away the second factor of somebody who lost it",
+                null,
+                "204",
+                null);
     }
 
     private void addActivity() {

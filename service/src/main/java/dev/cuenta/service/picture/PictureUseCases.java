@@ -13,6 +13,7 @@ import dev.cuenta.core.picture.PictureSize;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.qr.QrPicture;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;

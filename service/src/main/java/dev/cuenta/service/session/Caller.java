@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,6 +31,7 @@ import org.jspecify.annotations.Nullable;
  * @param session through which the request is made; null for a key
  * @param service null where no service asks
  * @param address from which the request comes
+ * @param strong whether the session was opened with a second factor, or the installation key was shown
  */
 public record Caller(
         @Nullable AccountId account,
@@ -38,7 +40,8 @@ public record Caller(
         @Nullable TenantId tenant,
         @Nullable UUID session,
         @Nullable AskingService service,
-        @Nullable String address) {
+        @Nullable String address,
+        boolean strong) {
     /**
      * A service that asks with one of its keys.
      *
@@ -56,7 +59,7 @@ public record Caller(
     }
 
     Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
-        this(account, given, tenants, tenant, null, null, null);
+        this(account, given, tenants, tenant, null, null, null, false);
     }
 
     public Caller {
@@ -68,20 +71,24 @@ public record Caller(
         List<GivenRole> roles = model.administeringRoles().stream()
                 .map(role -> new GivenRole(role.name(), null))
                 .toList();
-        return new Caller(null, roles, List.of(), tenant);
+        return new Caller(null, roles, List.of(), tenant, null, null, null, true);
     }
 
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, service, null);
+        return new Caller(null, List.of(), List.of(), tenant, null, service, null, false);
     }
 
     /** The person, for whom a service acts: both limits hold. */
     Caller by(AskingService asking) {
-        return new Caller(account, given, tenants, tenant, session, asking, address);
+        return new Caller(account, given, tenants, tenant, session, asking, address, strong);
+    }
+
+    Caller within(@Nullable TenantId current) {
+        return new Caller(account, given, tenants, current, session, service, address, strong);
     }
 
     Caller from(String place) {
-        return new Caller(account, given, tenants, tenant, session, service, place);
+        return new Caller(account, given, tenants, tenant, session, service, place, strong);
     }
 
     /** As whom activity tells of the caller. */
@@ -110,10 +117,13 @@ public record Caller(
 
     /** The roles that count in this request: those without a tenant, and those given in the current one. */
     public Set<Role> roles(AccountModel model) {
+        return givenHere(model).filter(role -> strong || !role.secondFactor()).collect(Collectors.toSet());
+    }
+
+    private Stream<Role> givenHere(AccountModel model) {
         return given.stream()
                 .filter(role -> role.tenant() == null || role.tenant().equals(tenant))
-                .flatMap(role -> Optional.ofNullable(model.roles().get(role.role())).stream())
-                .collect(Collectors.toSet());
+                .flatMap(role -> Optional.ofNullable(model.roles().get(role.role())).stream());
     }
 
     public boolean may(String permission, AccountModel model) {
@@ -131,6 +141,12 @@ public record Caller(
     /** Refuses a caller without the permission. */
     public void require(String permission, AccountModel model) {
         if (!may(permission, model)) {
+            if (givenHere(model).anyMatch(role -> role.permits(permission))) {
+                throw Problem.of(
+                        ProblemKind.FORBIDDEN,
+                        "Your role that gives " + permission
+                                + " counts only with a second factor. Add one, or sign in with it: cuenta second-factor add");
+            }
             throw Problem.of(
                     ProblemKind.FORBIDDEN,
                     "This takes the permission " + permission

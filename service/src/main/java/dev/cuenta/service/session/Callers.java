@@ -132,7 +132,15 @@ final class Callers {
     }
 
     private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work) {
-        Caller anywhere = new Caller(signed.account(), signed.roles(), signed.tenants(), null);
+        Caller anywhere = new Caller(
+                signed.account(),
+                signed.roles(),
+                signed.tenants(),
+                null,
+                signed.session(),
+                null,
+                null,
+                signed.strong());
         LiveRevision revision = work.revision();
         Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work);
         if (named.isPresent() && !anywhere.reaches(named.get(), revision.model())) {
@@ -142,7 +150,6 @@ final class Callers {
                 .anyMatch(role -> !role.withinTenant() && !role.may().isEmpty());
         TenantId first =
                 global || signed.tenants().isEmpty() ? null : signed.tenants().get(0);
-        return new Caller(
-                signed.account(), signed.roles(), signed.tenants(), named.orElse(first), signed.session(), null, null);
+        return anywhere.within(named.orElse(first));
     }
 }

@@ -41,12 +41,19 @@ final class PasswordChange {
     }
 
     /**
-     * Changes the password of the caller's account.
+     * What came of it.
      *
-     * @param token of the session that goes on
-     * @return how many other sessions were ended
+     * @param ended how many other sessions were ended
+     * @param token with which the session goes on
      */
-    int change(Caller caller, String token, Wish wish) {
+    record Changed(int ended, String token) {}
+
+    /**
+     * Changes the password of the caller's account. The session goes on with another token.
+     *
+     * @param token of the session
+     */
+    Changed change(Caller caller, String token, Wish wish) {
         AccountId account = Optional.ofNullable(caller.account())
                 .orElseThrow(() -> Problem.of(
                         ProblemKind.FORBIDDEN,
@@ -55,7 +62,7 @@ final class PasswordChange {
             Present present =
                     revision.read(work -> present(account, revision, new Accounts(work), new Credentials(work)));
             PasswordRules rules = revision.model().password();
-            Throttle.Try tried = new Throttle.Try(account.text(), "a session of its own");
+            Throttle.Try tried = tryOfOwn(account);
             throttle.begin(tried);
             if (!passwords.verify(present.hash(), wish.current(), rules)) {
                 throw Problem.invalid("/current", "wrong", "Is not your present password.");
@@ -72,9 +79,18 @@ final class PasswordChange {
                             ProblemKind.CONFLICT, "The password was changed meanwhile. Sign in again, and look.");
                 }
                 new Activity(work).add(Action.PASSWORD_CHANGED, account, caller.origin());
-                return wish.keepSessions() ? 0 : new Sessions(work).endOthers(account, Tokens.hash(token));
+                Sessions sessions = new Sessions(work);
+                int ended = wish.keepSessions() ? 0 : sessions.endOthers(account, Tokens.hash(token));
+                String next = Tokens.create(Tokens.SESSION);
+                sessions.renew(Tokens.hash(token), Tokens.hash(next), caller.strong());
+                return new Changed(ended, next);
             });
         });
+    }
+
+    /** Of one's own password: counted wherever it comes from, since whoever tries it has a session of the account. */
+    static Throttle.Try tryOfOwn(AccountId account) {
+        return new Throttle.Try(account.text(), "a session of its own");
     }
 
     private static Present present(

@@ -3,6 +3,7 @@ package dev.cuenta.service.session;
 import dev.cuenta.core.problem.Problem;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Map;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -20,12 +21,13 @@ final class PasswordController {
     }
 
     @PutMapping
-    Map<String, Object> change(Caller caller, @RequestBody Map<String, Object> body, HttpServletRequest request) {
+    ResponseEntity<Map<String, Object>> change(
+            Caller caller, @RequestBody Map<String, Object> body, HttpServletRequest request) {
         PasswordChange.Wish wish = new PasswordChange.Wish(
                 text(body, "current"), text(body, "password"), Boolean.TRUE.equals(body.get("keepSessions")));
-        return Map.of(
-                "sessionsEnded",
-                passwords.change(caller, Doorkeeper.token(request).orElse(""), wish));
+        PasswordChange.Changed changed =
+                passwords.change(caller, Doorkeeper.token(request).orElse(""), wish);
+        return SessionTokens.told(200, changed.token(), Map.of("sessionsEnded", changed.ended()), request);
     }
 
     private static String text(Map<String, Object> body, String key) {

@@ -2,19 +2,16 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.activity.Origin;
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.ResponseCookie;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,27 +26,17 @@ final class SessionController {
         this.sessions = sessions;
     }
 
-    /** The console gets its token as a cookie that no script can read; everyone else gets it in the body, once. */
     @OpenToGuests
     @PostMapping
     ResponseEntity<Map<String, Object>> signIn(
-            @RequestBody Map<String, Object> body,
-            @RequestHeader(name = Doorkeeper.CONSOLE_HEADER, required = false) @Nullable String console,
-            HttpServletRequest request,
-            Origin origin) {
+            @RequestBody Map<String, Object> body, HttpServletRequest request, Origin origin) {
         String agent =
                 Optional.ofNullable(request.getHeader(HttpHeaders.USER_AGENT)).orElse("");
         SessionUseCases.Opened opened = sessions.signIn(body, agent, origin);
         Map<String, Object> answer = new LinkedHashMap<>();
         answer.put("account", opened.account().text());
         answer.put("expires", opened.expires().toString());
-        if (console == null) {
-            answer.put("token", opened.token());
-            return ResponseEntity.status(201).body(answer);
-        }
-        return ResponseEntity.status(201)
-                .header(HttpHeaders.SET_COOKIE, cookie(opened.token(), Duration.ofDays(30), request))
-                .body(answer);
+        return SessionTokens.told(201, opened.token(), answer, request);
     }
 
     /** Which tenant the session's requests are about from now on; without one, none in particular. */
@@ -64,18 +51,7 @@ final class SessionController {
     ResponseEntity<Void> signOut(Caller caller, HttpServletRequest request) {
         Doorkeeper.token(request).ifPresent(token -> sessions.signOut(caller, token));
         return ResponseEntity.noContent()
-                .header(HttpHeaders.SET_COOKIE, cookie("", Duration.ZERO, request))
+                .header(HttpHeaders.SET_COOKIE, SessionTokens.gone(request))
                 .build();
-    }
-
-    private static String cookie(String value, Duration age, HttpServletRequest request) {
-        return ResponseCookie.from(Doorkeeper.COOKIE, value)
-                .httpOnly(true)
-                .sameSite("Strict")
-                .secure(request.isSecure())
-                .path("/")
-                .maxAge(age)
-                .build()
-                .toString();
     }
 }

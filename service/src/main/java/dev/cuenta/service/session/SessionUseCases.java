@@ -23,6 +23,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -30,6 +31,8 @@ import org.springframework.stereotype.Component;
 /** Signing in and out. */
 @Component
 final class SessionUseCases {
+    private static final Set<String> BODY = Set.of("identifier", "password", "code");
+
     /** A session that was opened. The token is told once. */
     record Opened(String token, Instant expires, AccountId account) {}
 
@@ -38,11 +41,19 @@ final class SessionUseCases {
     private final LiveRevisions live;
     private final Passwords passwords;
     private final Throttle throttle;
+    private final SecondFactorCheck secondFactor;
     private final Settings settings;
     private final Clock clock;
 
-    SessionUseCases(LiveRevisions live, Passwords passwords, Throttle throttle, Settings settings, Clock clock) {
+    SessionUseCases(
+            LiveRevisions live,
+            Passwords passwords,
+            Throttle throttle,
+            SecondFactorCheck secondFactor,
+            Settings settings,
+            Clock clock) {
         this.throttle = throttle;
+        this.secondFactor = secondFactor;
         this.live = live;
         this.passwords = passwords;
         this.settings = settings;
@@ -61,23 +72,41 @@ final class SessionUseCases {
                     found.flatMap(Found::hash), password, revision.model().password());
             if (!right) {
                 throttle.failed(tried);
-                tellOfFailure(revision, found, origin);
+                tellOfFailure(revision, found.map(Found::account), origin);
                 throw wrong();
             }
-            throttle.succeeded(tried);
             Found person = found.orElseThrow(SessionUseCases::wrong);
+            boolean strong = provesCode(revision, person.account(), code(body), origin);
+            throttle.succeeded(tried);
             Optional<String> renewed = passwords.renewed(
                     person.hash().orElseThrow(), password, revision.model().password());
-            return open(revision, person, renewed, agent, origin);
+            return open(revision, person, renewed, agent, origin, strong);
         });
     }
 
+    private boolean provesCode(LiveRevision revision, AccountId account, @Nullable String code, Origin origin) {
+        try {
+            return revision.write(work -> secondFactor.passed(account, code, origin, work));
+        } catch (Problem refused) {
+            if (code != null) {
+                tellOfFailure(revision, Optional.of(account), origin);
+            }
+            throw refused;
+        }
+    }
+
+    private static @Nullable String code(Map<String, ?> body) {
+        if (body.get("code") == null || body.get("code") instanceof String) {
+            return (String) body.get("code");
+        }
+        throw Problem.invalid("/code", "type", "Give `code` as a text.");
+    }
+
     /** The same work for somebody who is not there: the time must not tell. */
-    private static void tellOfFailure(LiveRevision revision, Optional<Found> found, Origin origin) {
+    private static void tellOfFailure(LiveRevision revision, Optional<AccountId> account, Origin origin) {
         revision.write(work -> {
-            new Activity(work)
-                    .add(Action.SIGN_IN_FAILED, found.map(Found::account).orElse(null), origin);
-            return found;
+            new Activity(work).add(Action.SIGN_IN_FAILED, account.orElse(null), origin);
+            return account;
         });
     }
 
@@ -88,14 +117,19 @@ final class SessionUseCases {
     }
 
     private Opened open(
-            LiveRevision revision, Found person, Optional<String> renewedHash, String agent, Origin origin) {
+            LiveRevision revision,
+            Found person,
+            Optional<String> renewedHash,
+            String agent,
+            Origin origin,
+            boolean strong) {
         AccountId account = person.account();
         String token = Tokens.create(Tokens.SESSION);
         Instant expires = clock.instant().plus(settings.sessionLength());
         revision.write(work -> {
             Sessions sessions = new Sessions(work);
             sessions.sweep();
-            UUID session = sessions.open(Tokens.hash(token), account, expires, agent);
+            UUID session = sessions.open(Tokens.hash(token), account, expires, agent, strong);
             new Activity(work)
                     .add(Action.SIGNED_IN, account, new Origin(account, null, session, origin.address(), null));
             renewedHash.ifPresent(
@@ -146,9 +180,9 @@ final class SessionUseCases {
         if (body.get(key) instanceof String text && !text.isEmpty() && text.length() <= 1024) {
             List<Violation> unknown = new ArrayList<>();
             body.keySet().stream()
-                    .filter(name -> !name.equals("identifier") && !name.equals("password"))
-                    .forEach(name -> unknown.add(
-                            new Violation("/" + name, "unknown", "Signing in takes identifier and password only.")));
+                    .filter(name -> !BODY.contains(name))
+                    .forEach(name -> unknown.add(new Violation(
+                            "/" + name, "unknown", "Signing in takes identifier, password and code only.")));
             if (!unknown.isEmpty()) {
                 throw Problem.invalid(unknown);
             }

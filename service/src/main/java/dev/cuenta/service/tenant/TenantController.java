@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -22,6 +23,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/v1")
 final class TenantController {
     record Named(@Nullable String name) {}
+
+    record Change(@Nullable Boolean secondFactor) {}
 
     record Brought(@Nullable String invitation) {}
 
@@ -44,6 +47,15 @@ final class TenantController {
         String name = named.name() == null ? "" : named.name();
         return ResponseEntity.status(201)
                 .body(Map.of("id", tenants.add(caller, name).toString()));
+    }
+
+    @PatchMapping("/tenants/{tenant}")
+    ResponseEntity<Void> change(Caller caller, @PathVariable String tenant, @RequestBody Change change) {
+        if (change.secondFactor() == null) {
+            throw Problem.invalid("/secondFactor", "required", "Say whether the tenant demands a second factor.");
+        }
+        tenants.demandSecondFactor(caller, tenant, change.secondFactor());
+        return ResponseEntity.noContent().build();
     }
 
     @PutMapping("/tenants/{tenant}/members/{id}")
@@ -94,6 +106,7 @@ final class TenantController {
         json.put("id", tenant.id().toString());
         json.put("name", tenant.name());
         json.put("slug", tenant.slug());
+        json.put("secondFactor", tenant.secondFactor());
         return json;
     }
 

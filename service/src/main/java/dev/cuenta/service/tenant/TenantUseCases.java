@@ -73,6 +73,21 @@ final class TenantUseCases {
         });
     }
 
+    /** Whoever is a member there needs a second factor from now on, or no longer. */
+    void demandSecondFactor(Caller caller, String tenant, boolean demanded) {
+        live.with(revision -> revision.write(work -> {
+            TenantId found = reach(caller, WRITE, tenant, work);
+            new Tenants(work).demandSecondFactor(found, demanded);
+            new Activity(work)
+                    .add(
+                            Action.TENANT_CHANGED,
+                            null,
+                            caller.origin(),
+                            Map.of("tenant", found.toString(), "secondFactor", demanded));
+            return found;
+        }));
+    }
+
     private static void requireTenants(AccountModel model) {
         if (!model.tenants().present()) {
             throw Problem.of(

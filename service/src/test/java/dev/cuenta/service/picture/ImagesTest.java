@@ -9,6 +9,7 @@ import com.google.zxing.common.HybridBinarizer;
 import com.google.zxing.qrcode.QRCodeReader;
 import dev.cuenta.core.picture.PictureSize;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.qr.QrPicture;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;

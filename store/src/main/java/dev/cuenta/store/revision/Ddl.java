@@ -69,6 +69,21 @@ final class Ddl {
                         "set_at timestamptz not null",
                         "primary key (account_id, set_at)")));
         statements.add(createTable(
+                "cuenta.second_factor",
+                List.of(
+                        account,
+                        "seed bytea not null",
+                        "confirmed_at timestamptz",
+                        "last_step bigint not null default 0",
+                        "primary key (account_id)")));
+        statements.add(createTable(
+                "cuenta.recovery_code",
+                List.of(
+                        "account_id " + shape.keyType().sql()
+                                + " not null references cuenta.second_factor on delete cascade",
+                        "hash bytea not null",
+                        "primary key (account_id, hash)")));
+        statements.add(createTable(
                 "cuenta.session",
                 List.of(
                         "token_hash bytea primary key",
@@ -78,7 +93,8 @@ final class Ddl {
                         "tenant_id uuid references cuenta.tenant on delete set null",
                         "id uuid not null default gen_random_uuid() unique",
                         "last_used_at timestamptz not null default now()",
-                        "agent text not null default ''")));
+                        "agent text not null default ''",
+                        "strong boolean not null default false")));
         statements.add("create index if not exists session_account on cuenta.session (account_id)");
         statements.add("create index if not exists session_expires_at on cuenta.session (expires_at)");
         statements.add(createTable(

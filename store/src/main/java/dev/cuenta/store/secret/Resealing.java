@@ -25,11 +25,11 @@ public final class Resealing {
 
     /** Every sealed column there is, whichever revision or publish made it. */
     private static final String COLUMNS = """
-            select format('accounts.%I', c.relname) as source, quote_ident(a.attname) as name,
-                case c.relname when 'account' then 'id' else 'account_id' end as key
+            select c.oid::regclass::text as source, quote_ident(a.attname) as name,
+                case c.oid::regclass::text when 'accounts.account' then 'id' else 'account_id' end as key
             from pg_attribute a join pg_class c on c.oid = a.attrelid
-            where c.relnamespace = to_regnamespace('accounts') and c.relkind = 'r' and a.atttypid = 'bytea'::regtype
-                and a.attnum > 0 and not a.attisdropped
+            where (c.relnamespace = to_regnamespace('accounts') or c.oid = to_regclass('cuenta.second_factor'))
+                and c.relkind = 'r' and a.atttypid = 'bytea'::regtype and a.attnum > 0 and not a.attisdropped
             order by 1, 2""";
 
     private record SealedColumn(String source, String name, String key) {

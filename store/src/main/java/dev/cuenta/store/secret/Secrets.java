@@ -52,6 +52,16 @@ public final class Secrets {
         return seal(account, JSON.writeValueAsBytes(field.type().write(plain)));
     }
 
+    /** Seals a text of an account that is no field's. */
+    public byte[] sealText(Object account, String text) {
+        return seal(account, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Opens what {@link #sealText} sealed. */
+    public String openText(Object account, byte[] bytes) {
+        return new String(plain(account, bytes), StandardCharsets.UTF_8);
+    }
+
     private byte[] seal(Object account, byte[] plain) {
         SecretKey key = keys.current();
         byte[] nonce = new byte[NONCE];

@@ -24,6 +24,7 @@ public final class Sessions {
      *
      * @param chosen the tenant that the person chose for this session; null for none
      * @param lastUsed within a minute, if {@link #touch} is called
+     * @param strong whether it was opened with a second factor; what demands one is left out where it was not
      */
     public record Signed(
             AccountId account,
@@ -31,7 +32,8 @@ public final class Sessions {
             List<TenantId> tenants,
             @Nullable TenantId chosen,
             UUID session,
-            Instant lastUsed) {}
+            Instant lastUsed,
+            boolean strong) {}
 
     private static final int LONGEST_AGENT = 200;
 
@@ -47,17 +49,19 @@ public final class Sessions {
      * Opens a session.
      *
      * @param agent the program that opens it, as it calls itself
+     * @param strong whether a second factor was shown
      * @return its id, by which it may be shown and ended
      */
-    public UUID open(byte[] tokenHash, AccountId account, Instant expires, String agent) {
+    public UUID open(byte[] tokenHash, AccountId account, Instant expires, String agent, boolean strong) {
         return work.sql()
                 .sql(
-                        "insert into cuenta.session (token_hash, account_id, expires_at, agent) values (?, ?, ?, ?) returning id")
+                        "insert into cuenta.session (token_hash, account_id, expires_at, agent, strong) values (?, ?, ?, ?, ?) returning id")
                 .params(
                         tokenHash,
                         work.keys().of(account),
                         expires.atOffset(ZoneOffset.UTC),
-                        agent.substring(0, Math.min(LONGEST_AGENT, agent.length())))
+                        agent.substring(0, Math.min(LONGEST_AGENT, agent.length())),
+                        strong)
                 .query(UUID.class)
                 .single();
     }
@@ -70,15 +74,25 @@ public final class Sessions {
     public Optional<Signed> find(byte[] tokenHash, Duration idle) {
         return work.sql()
                 .sql("""
-                select %s as account, s.id as session, s.last_used_at, s.tenant_id,
+                select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.strong,
                     (select coalesce(array_agg(g.role || ':' || coalesce(g.tenant_id::text, '')), '{}')
-                     from cuenta.role_given g where g.account_id = s.account_id) as roles,
+                     from cuenta.role_given g left join cuenta.tenant t on t.id = g.tenant_id
+                     where g.account_id = s.account_id and (s.strong or not coalesce(t.second_factor, false))) as roles,
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
-                     from cuenta.membership m where m.account_id = s.account_id) as tenants
+                     from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
+                     where m.account_id = s.account_id and (s.strong or not t.second_factor)) as tenants
                 from cuenta.session s where s.token_hash = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id")))
                 .params(tokenHash, (double) idle.toSeconds())
                 .query(this::read)
                 .optional();
+    }
+
+    /** The session goes on under another token. */
+    public void renew(byte[] tokenHash, byte[] next, boolean strong) {
+        work.sql()
+                .sql("update cuenta.session set token_hash = ?, strong = ? where token_hash = ?")
+                .params(next, strong, tokenHash)
+                .update();
     }
 
     /** Notes that the session is in use. */
@@ -174,6 +188,7 @@ public final class Sessions {
                         .map(TenantId::new)
                         .orElse(null),
                 row.getObject("session", UUID.class),
-                row.getObject("last_used_at", OffsetDateTime.class).toInstant());
+                row.getObject("last_used_at", OffsetDateTime.class).toInstant(),
+                row.getBoolean("strong"));
     }
 }

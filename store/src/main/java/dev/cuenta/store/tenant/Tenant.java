@@ -6,5 +6,6 @@ import dev.cuenta.core.account.TenantId;
  * A tenant.
  *
  * @param slug its name as a subdomain spells it; no two tenants share one
+ * @param secondFactor whether it counts only in sessions that were opened with a second factor
  */
-public record Tenant(TenantId id, String name, String slug) {}
+public record Tenant(TenantId id, String name, String slug, boolean secondFactor) {}

@@ -48,6 +48,14 @@ public final class Tenants {
                 > 0;
     }
 
+    /** Whether memberships and roles count there only with a second factor, from the next request on. */
+    public void demandSecondFactor(TenantId tenant, boolean demanded) {
+        work.sql()
+                .sql("update cuenta.tenant set second_factor = ? where id = ?")
+                .params(demanded, tenant.value())
+                .update();
+    }
+
     public boolean exists(TenantId tenant) {
         return work.sql()
                 .sql("select exists (select 1 from cuenta.tenant where id = ?)")
@@ -79,7 +87,7 @@ public final class Tenants {
     /** Oldest first; at most {@code limit}. */
     public List<Tenant> list(int limit) {
         return work.sql()
-                .sql("select id, name, slug from cuenta.tenant order by created_at, id limit ?")
+                .sql("select id, name, slug, second_factor from cuenta.tenant order by created_at, id limit ?")
                 .param(limit)
                 .query(Tenants::read)
                 .list();
@@ -89,7 +97,7 @@ public final class Tenants {
     public List<Tenant> of(AccountId account) {
         return work.sql()
                 .sql("""
-                select t.id, t.name, t.slug from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
+                select t.id, t.name, t.slug, t.second_factor from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
                 where m.account_id = ? order by m.since, t.id""")
                 .param(work.keys().of(account))
                 .query(Tenants::read)
@@ -141,6 +149,10 @@ public final class Tenants {
     }
 
     private static Tenant read(ResultSet row, int index) throws SQLException {
-        return new Tenant(new TenantId(row.getObject("id", UUID.class)), row.getString("name"), row.getString("slug"));
+        return new Tenant(
+                new TenantId(row.getObject("id", UUID.class)),
+                row.getString("name"),
+                row.getString("slug"),
+                row.getBoolean("second_factor"));
     }
 }

@@ -96,7 +96,7 @@ class SecondIdsTest extends DatabaseTest {
             Role administrator = work.revision().model().roles().get("administrator");
             new RoleGrants(work).give(ines, administrator, null);
             new Credentials(work).set(ines, "hash");
-            new Sessions(work).open(token, ines, Instant.now().plusSeconds(60), "");
+            new Sessions(work).open(token, ines, Instant.now().plusSeconds(60), "", false);
             new Adoptions(work).remember("old-harbour", List.of(new Adoptions.Adopted("A1", ines, false)));
             return ines;
         });

@@ -1,0 +1,50 @@
+package dev.cuenta.cli.secondfactor;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.account.Accounts;
+import dev.cuenta.client.CuentaClient;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "remove",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Take your second factor away: that takes a code of it.",
+            "For somebody who lost theirs, whoever may change the account takes it away; their sessions end."
+        },
+        footerHeading = "%nExamples:%n",
+        footer = {"  cuenta second-factor remove", "  cuenta second-factor remove --account vera@marea.example"})
+final class RemoveCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Mixin
+    private Code code;
+
+    @Option(names = "--account", paramLabel = "ACCOUNT", description = "Somebody else's: its id, or its email.")
+    private @Nullable String account;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        if (account != null) {
+            client.delete(Accounts.path(client, account) + "/second-factor");
+            spec.commandLine().getOut().println("The second factor is gone, and every session of the account ended.");
+            return;
+        }
+        JsonNode removed =
+                client.post(Code.PATH + "/removal", Map.of("code", code.ask())).body();
+        service.settings().keepSession(removed.path("token").asString());
+        spec.commandLine().getOut().println("You have no second factor any more.");
+    }
+}

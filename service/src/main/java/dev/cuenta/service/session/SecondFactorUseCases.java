@@ -1,0 +1,190 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.password.Passwords;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.secondfactor.SecondFactor;
+import dev.cuenta.store.secondfactor.SecondFactors;
+import dev.cuenta.store.session.Sessions;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Whoever is signed in sets up a second factor, and takes it away. */
+@Component
+final class SecondFactorUseCases {
+    private static final int RECOVERY_CODES = 10;
+    private static final int HALF = 5;
+    /** Without letters and digits that are taken for one another. */
+    private static final String ALPHABET = "23456789abcdefghjkmnpqrstuvwxyz";
+
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    /**
+     * How an account stands with it.
+     *
+     * @param since when it is asked for; null where it is not
+     */
+    record State(@Nullable Instant since, int recoveryCodesLeft) {}
+
+    /** What an authenticator takes up. It is told once. */
+    record Begun(String seed, String uri) {}
+
+    /** Codes for whoever loses the authenticator, and the token with which the session goes on. They are told once. */
+    record Added(List<String> recoveryCodes, String token) {}
+
+    private final LiveRevisions live;
+    private final Passwords passwords;
+    private final OneTimeCodes codes;
+    private final SecondFactorCheck check;
+    private final Throttle throttle;
+    private final Clock clock;
+
+    SecondFactorUseCases(
+            LiveRevisions live,
+            Passwords passwords,
+            OneTimeCodes codes,
+            SecondFactorCheck check,
+            Throttle throttle,
+            Clock clock) {
+        this.live = live;
+        this.passwords = passwords;
+        this.codes = codes;
+        this.check = check;
+        this.throttle = throttle;
+        this.clock = clock;
+    }
+
+    State state(Caller caller) {
+        AccountId account = person(caller);
+        return live.with(revision -> revision.read(work -> {
+            SecondFactors factors = new SecondFactors(work);
+            Instant since = factors.find(account).map(SecondFactor::confirmed).orElse(null);
+            return new State(since, since == null ? 0 : factors.recoveryCodesLeft(account));
+        }));
+    }
+
+    private static AccountId person(Caller caller) {
+        return Optional.ofNullable(caller.account())
+                .orElseThrow(() -> Problem.of(ProblemKind.FORBIDDEN, "Only a person has a second factor."));
+    }
+
+    /** Makes a seed. It counts when its owner has shown a first code. */
+    Begun begin(Caller caller, String password) {
+        AccountId account = person(caller);
+        return live.with(revision -> {
+            requirePassword(account, password, revision);
+            String seed = OneTimeCodes.newSeed();
+            return revision.write(work -> {
+                if (!new SecondFactors(work).begin(account, seed)) {
+                    throw Problem.of(
+                            ProblemKind.CONFLICT, "You have a second factor. Take it away first, if you want another.");
+                }
+                AccountRecord record = new Accounts(work).find(account, null).orElseThrow();
+                String name = PasswordReset.identifiers(revision.model(), record).stream()
+                        .findFirst()
+                        .orElse(account.text());
+                return new Begun(seed, OneTimeCodes.uri(revision.model().name(), name, seed));
+            });
+        });
+    }
+
+    private void requirePassword(AccountId account, String password, LiveRevision revision) {
+        Throttle.Try tried = PasswordChange.tryOfOwn(account);
+        throttle.begin(tried);
+        Optional<String> hash = revision.read(work -> new Credentials(work).hashOf(account));
+        if (!passwords.verify(hash, password, revision.model().password())) {
+            throw Problem.invalid("/password", "wrong", "Is not your present password.");
+        }
+        throttle.succeeded(tried);
+    }
+
+    /** The first code shows that the authenticator has the seed. The session gets another token: it may do more from now on. */
+    Added confirm(Caller caller, String token, String code) {
+        AccountId account = person(caller);
+        return live.with(revision -> revision.write(work -> {
+            SecondFactors factors = new SecondFactors(work);
+            SecondFactor factor = factors.find(account)
+                    .filter(found -> !found.active())
+                    .orElseThrow(() -> Problem.of(
+                            ProblemKind.CONFLICT, "Nothing waits for a code. Begin with POST /v1/me/second-factor."));
+            OptionalLong step = codes.stepOf(code.strip(), factor.seed(), clock.instant(), factor.lastStep());
+            if (step.isEmpty() || !factors.use(account, step.getAsLong())) {
+                throw Problem.invalid("/code", "wrong", "Is not the present code. Is the authenticator's clock right?");
+            }
+            factors.confirm(account);
+            new Activity(work).add(Action.SECOND_FACTOR_ADDED, account, caller.origin());
+            return new Added(newRecoveryCodes(account, work), renewed(token, true, work));
+        }));
+    }
+
+    /** Others in the place of those that are there. */
+    List<String> newRecoveryCodes(Caller caller, @Nullable String code) {
+        AccountId account = person(caller);
+        return live.with(revision -> revision.write(work -> {
+            requireCode(caller, account, code, work);
+            return newRecoveryCodes(account, work);
+        }));
+    }
+
+    private void requireCode(Caller caller, AccountId account, @Nullable String code, Work work) {
+        if (!check.passed(account, code, caller.origin(), work)) {
+            throw Problem.of(ProblemKind.CONFLICT, "You have no second factor.");
+        }
+    }
+
+    private static List<String> newRecoveryCodes(AccountId account, Work work) {
+        List<String> made = new ArrayList<>();
+        for (int i = 0; i < RECOVERY_CODES; i++) {
+            made.add(half() + "-" + half());
+        }
+        new SecondFactors(work)
+                .keepRecoveryCodes(
+                        account,
+                        made.stream()
+                                .map(code -> Tokens.hash(code.replace("-", "")))
+                                .toList());
+        return made;
+    }
+
+    private static String half() {
+        StringBuilder text = new StringBuilder();
+        for (int i = 0; i < HALF; i++) {
+            text.append(ALPHABET.charAt(RANDOM.nextInt(ALPHABET.length())));
+        }
+        return text.toString();
+    }
+
+    /** Takes the second factor away; a code of it shows that it is its owner who does. */
+    String remove(Caller caller, String token, @Nullable String code) {
+        AccountId account = person(caller);
+        return live.with(revision -> revision.write(work -> {
+            requireCode(caller, account, code, work);
+            new SecondFactors(work).remove(account);
+            new Activity(work).add(Action.SECOND_FACTOR_REMOVED, account, caller.origin());
+            return renewed(token, false, work);
+        }));
+    }
+
+    /** The same session under another token: one that was overheard before is good for nothing. */
+    private static String renewed(String token, boolean strong, Work work) {
+        String next = Tokens.create(Tokens.SESSION);
+        new Sessions(work).renew(Tokens.hash(token), Tokens.hash(next), strong);
+        return next;
+    }
+}
