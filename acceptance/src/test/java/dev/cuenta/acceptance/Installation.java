@@ -90,6 +90,8 @@ final class Installation implements AutoCloseable {
                             folder.resolve("service.log").toFile()));
             builder.environment()
                     .putAll(Map.of(
+                            "CUENTA_PEPPER_FILE",
+                            pepperFile().toString(),
                             "CUENTA_DOMAIN",
                             "marea.example",
                             "CUENTA_PUBLIC_URL",
@@ -180,6 +182,10 @@ final class Installation implements AutoCloseable {
     }
 
     /** The same for all instances on the database. */
+    private Path pepperFile() {
+        return Path.of("target", database, "peppers").toAbsolutePath();
+    }
+
     Path secretKeys() {
         return Path.of("target", database, "secret-keys").toAbsolutePath();
     }

@@ -11,6 +11,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param keyFile where the installation key is kept; made at the first start, readable by its owner only
  * @param secretKeyFile the keys of secret values; made with the first of these, shared by all instances
+ * @param pepperFile secrets that go into the hashes of passwords; null for none
+ * @param passwordRule a program of the team's that is asked about new passwords; null for none
  * @param sessionLength how long a session lasts at most
  * @param sessionIdle how long it may go unused
  * @param pictureFolder where the bytes of pictures are kept; null for the database
@@ -23,6 +25,8 @@ public record Settings(
         Database database,
         Path keyFile,
         Path secretKeyFile,
+        @Nullable Path pepperFile,
+        @Nullable PasswordRule passwordRule,
         Duration sessionLength,
         Duration sessionIdle,
         @Nullable Path pictureFolder,
@@ -43,6 +47,14 @@ public record Settings(
         @Override
         public String toString() {
             return server.toString();
+        }
+    }
+
+    /** Where a rule of the team's own is asked, and the token that it asks for; that comes from the environment. */
+    public record PasswordRule(URI url, @Nullable String token) {
+        @Override
+        public String toString() {
+            return url.toString();
         }
     }
 

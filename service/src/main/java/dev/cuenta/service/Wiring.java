@@ -3,10 +3,13 @@ package dev.cuenta.service;
 import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import dev.cuenta.core.password.CommonPasswords;
+import dev.cuenta.core.password.OwnRule;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.service.password.Argon2id;
 import dev.cuenta.service.password.PackagedCommonPasswords;
+import dev.cuenta.service.password.Peppers;
+import dev.cuenta.service.password.RuleWebhook;
 import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.Migrations;
@@ -134,13 +137,18 @@ class Wiring {
     }
 
     @Bean
-    PasswordScheme passwordScheme() {
-        return new Argon2id();
+    PasswordScheme passwordScheme(Peppers peppers) {
+        return new Argon2id(peppers);
     }
 
     @Bean
     CommonPasswords commonPasswords() {
         return new PackagedCommonPasswords();
+    }
+
+    @Bean
+    OwnRule ownRule(Settings settings) {
+        return settings.passwordRule() == null ? OwnRule.NONE : new RuleWebhook(settings.passwordRule());
     }
 
     @Bean

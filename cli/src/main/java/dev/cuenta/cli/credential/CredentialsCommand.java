@@ -12,6 +12,9 @@ import picocli.CommandLine.Command;
 public final class CredentialsCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
-        return Map.of("report", ReportCommand.class, "tune", TuneCommand.class);
+        return Map.of(
+                "report", ReportCommand.class,
+                "tune", TuneCommand.class,
+                "add-pepper", AddPepperCommand.class);
     }
 }

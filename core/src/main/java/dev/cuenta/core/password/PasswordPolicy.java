@@ -29,6 +29,15 @@ public final class PasswordPolicy {
      * @throws Problem INVALID
      */
     public char[] accept(String password, Collection<String> identifiers) {
+        List<Violation> violations = violations(password, identifiers);
+        if (!violations.isEmpty()) {
+            throw Problem.invalid(violations);
+        }
+        return normal(password).toCharArray();
+    }
+
+    /** Every rule that the password breaks, and how to meet it. */
+    public List<Violation> violations(String password, Collection<String> identifiers) {
         String normal = normal(password);
         List<Violation> violations = new ArrayList<>();
         int length = normal.codePointCount(0, normal.length());
@@ -55,10 +64,7 @@ public final class PasswordPolicy {
                 && identifiers.stream().anyMatch(identifier -> containsPart(lower, identifier))) {
             refuse(violations, "containsIdentifier", "Contains what you sign in with. Leave that out.");
         }
-        if (!violations.isEmpty()) {
-            throw Problem.invalid(violations);
-        }
-        return normal.toCharArray();
+        return violations;
     }
 
     /** The form in which a password given at sign-in is compared. */

@@ -3,6 +3,7 @@ package dev.cuenta.service.credential;
 import dev.cuenta.service.session.Caller;
 import java.time.Duration;
 import java.util.Map;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -21,6 +22,11 @@ final class CredentialController {
     @GetMapping("/report")
     Map<String, Object> report(Caller caller) {
         return Map.of("items", credentials.report(caller));
+    }
+
+    @PostMapping("/peppers")
+    ResponseEntity<Map<String, Object>> addPepper(Caller caller) {
+        return ResponseEntity.status(201).body(Map.of("pepper", credentials.addPepper(caller)));
     }
 
     /** How long one hash may take. */

@@ -1,10 +1,14 @@
 package dev.cuenta.service.credential;
 
+import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.password.Argon2id;
+import dev.cuenta.service.password.PepperFile;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.password.Credentials.Alike;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -12,6 +16,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
@@ -19,6 +24,7 @@ import org.springframework.stereotype.Component;
 @Component
 final class CredentialUseCases {
     private static final String READ = "credentials.read";
+    private static final String ROTATE = "secrets.rotate";
     private static final Duration LEAST = Duration.ofMillis(10);
     private static final Duration MOST = Duration.ofSeconds(2);
     private static final int KIB = 1024;
@@ -37,8 +43,10 @@ final class CredentialUseCases {
 
     private final LiveRevisions live;
     private final PasswordScheme scheme;
+    private final PepperFile peppers;
 
-    CredentialUseCases(LiveRevisions live, PasswordScheme scheme) {
+    CredentialUseCases(LiveRevisions live, PasswordScheme scheme, PepperFile peppers) {
+        this.peppers = peppers;
         this.live = live;
         this.scheme = scheme;
     }
@@ -60,10 +68,29 @@ final class CredentialUseCases {
                 !alike.wrapped() && format.equals(scheme.format().toString()) && !scheme.isWeaker(prefix + "$", rules);
         return new Made(
                 alike.wrapped() ? HashFormat.WRAPPED.toString() : format,
-                prefix.substring(prefix.lastIndexOf('$') + 1),
+                parameters(prefix),
                 alike.accounts(),
                 alike.oldest(),
                 current);
+    }
+
+    /** A pepper is called as its file has it. */
+    private static String parameters(String prefix) {
+        String pepper = Argon2id.pepperOf(prefix).map(id -> ",pepper=" + id).orElse("");
+        return prefix.substring(prefix.lastIndexOf('$') + 1).replaceFirst(",keyid=.*", "") + pepper;
+    }
+
+    /** Another pepper goes into new hashes; those that are there get it at the next sign-in of each account. */
+    String addPepper(Caller caller) {
+        return live.with(revision -> {
+            caller.require(ROTATE, revision.model());
+            String id = peppers.add().id();
+            revision.write(work -> {
+                new Activity(work).add(Action.PEPPER_ADDED, null, caller.origin(), Map.of("pepper", id));
+                return id;
+            });
+            return id;
+        });
     }
 
     /**

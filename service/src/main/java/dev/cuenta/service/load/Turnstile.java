@@ -6,29 +6,47 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 
-/** Lets so many through at once, in the order in which they came; whoever would wait too long is asked to come back. */
+/**
+ * Lets so many through at once, in the order in which they came; so many wait, and whoever would be one more, or wait too long, is
+ * asked to come back. Those who wait hold a thread each: others need some too.
+ */
 public final class Turnstile {
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(5);
+    private static final Duration FULL = Duration.ofSeconds(1);
 
     private final Semaphore places;
+    private final Semaphore room;
     private final String tooMany;
 
     /**
      * A turnstile for one sort of work.
      *
+     * @param waiting how many may wait beside those who are let through
      * @param tooMany what there is too much of, as a sentence
      */
-    public Turnstile(int atOnce, String tooMany) {
+    public Turnstile(int atOnce, int waiting, String tooMany) {
         this.places = new Semaphore(atOnce, true);
+        this.room = new Semaphore(atOnce + waiting);
         this.tooMany = tooMany;
     }
 
     /**
      * Does the work when there is a place.
      *
-     * @throws Problem UNAVAILABLE after five seconds in the queue
+     * @throws Problem UNAVAILABLE when the queue is full, or after five seconds in it
      */
     public <T> T pass(Supplier<T> work) {
+        if (!room.tryAcquire()) {
+            throw Problem.unavailable(tooMany + " Try again in a moment.", FULL);
+        }
+        try {
+            return inTurn(work);
+        } finally {
+            room.release();
+        }
+    }
+
+    private <T> T inTurn(Supplier<T> work) {
         try {
             if (!places.tryAcquire(LONGEST_WAIT.toMillis(), TimeUnit.MILLISECONDS)) {
                 throw Problem.unavailable(tooMany + " Try again in a moment.", LONGEST_WAIT);

@@ -3,11 +3,13 @@ package dev.cuenta.service.password;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.CommonPasswords;
+import dev.cuenta.core.password.OwnRule;
 import dev.cuenta.core.password.PasswordPolicy;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.password.PasswordVerifier;
 import dev.cuenta.core.password.RepeatableFormat;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.load.Turnstile;
 import java.nio.CharBuffer;
 import java.text.Normalizer;
@@ -41,13 +43,22 @@ public final class Passwords {
     private final PasswordScheme scheme;
     private final Wrapping wrapping;
     private final Map<HashFormat, PasswordVerifier> verifiers = new EnumMap<>(HashFormat.class);
+    /** Half of the threads that answer requests: reading goes on. */
+    private static final int WAITING = 16;
+
     private final CommonPasswords common;
+    private final OwnRule ownRule;
     private final Turnstile turnstile = new Turnstile(
-            Math.max(2, Runtime.getRuntime().availableProcessors()), "Too many people are signing in just now.");
+            Math.max(2, Runtime.getRuntime().availableProcessors()),
+            WAITING,
+            "Too many people are signing in just now.");
+    private final Turnstile estimates =
+            new Turnstile(1, WAITING / 4, "Too many people are choosing passwords just now.");
     /** Verified against when there is no account, so that the answer takes as long as when there is one. */
     private final ConcurrentMap<PasswordRules, String> decoys = new ConcurrentHashMap<>();
 
-    Passwords(PasswordScheme scheme, CommonPasswords common) {
+    Passwords(PasswordScheme scheme, CommonPasswords common, OwnRule ownRule) {
+        this.ownRule = ownRule;
         this.scheme = scheme;
         this.wrapping = new Wrapping(scheme, REPEATABLE);
         this.common = common;
@@ -69,10 +80,22 @@ public final class Passwords {
     public String hash(String password, PasswordRules rules, Collection<String> identifiers) {
         char[] accepted = new PasswordPolicy(rules, common).accept(password, identifiers);
         try {
+            ownRule.refusal(PasswordPolicy.normal(password), identifiers).ifPresent(detail -> {
+                throw Problem.invalid("/password", "ownRule", detail);
+            });
             return turnstile.pass(() -> scheme.hash(accepted, rules));
         } finally {
             Arrays.fill(accepted, ' ');
         }
+    }
+
+    /** What is to be said of a password that somebody is about to choose. */
+    public record Assessment(Strength strength, List<Violation> violations) {}
+
+    /** Without the team's own rule, which is asked only about passwords that are chosen. */
+    public Assessment assess(String password, PasswordRules rules, Collection<String> identifiers) {
+        List<Violation> violations = new PasswordPolicy(rules, common).violations(password, identifiers);
+        return new Assessment(estimates.pass(() -> Strength.of(password, identifiers)), violations);
     }
 
     /**

@@ -36,7 +36,7 @@ final class Images {
     private static final long MOST_PIXELS = 40_000_000;
     private static final float QUALITY = 0.88f;
 
-    private final Turnstile turnstile = new Turnstile(1, "Too many pictures come in just now.");
+    private final Turnstile turnstile = new Turnstile(1, 8, "Too many pictures come in just now.");
 
     /** What is kept of an upload, in all sizes. */
     record Made(String mediaType, int width, int height, Map<PictureSize, byte[]> sizes) {

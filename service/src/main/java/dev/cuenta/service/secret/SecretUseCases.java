@@ -27,7 +27,7 @@ final class SecretUseCases implements Job {
 
     private final LiveRevisions live;
     private final Connections connections;
-    private final KeyFile file;
+    private final SecretKeyFile file;
     private final KnownKeys known;
     private final Resealing resealing;
     private final Clock clock;
@@ -35,7 +35,7 @@ final class SecretUseCases implements Job {
     SecretUseCases(
             LiveRevisions live,
             Connections connections,
-            KeyFile file,
+            SecretKeyFile file,
             KnownKeys known,
             Resealing resealing,
             Clock clock) {

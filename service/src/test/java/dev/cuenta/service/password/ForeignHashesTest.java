@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.CommonPasswords;
+import dev.cuenta.core.password.OwnRule;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
@@ -21,7 +22,7 @@ class ForeignHashesTest {
     private static final PasswordRules RULES =
             new PasswordRules(8 * 1024, 1, 1, 10, 128, Set.of(), 0, HashFormat.ACCEPTABLE);
 
-    private final Passwords passwords = new Passwords(new Argon2id(), nothingIsCommon());
+    private final Passwords passwords = new Passwords(new Argon2id(Peppers.NONE), nothingIsCommon(), OwnRule.NONE);
 
     private static CommonPasswords nothingIsCommon() {
         return password -> false;

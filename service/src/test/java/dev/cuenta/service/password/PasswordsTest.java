@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
+import dev.cuenta.core.password.OwnRule;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -20,7 +21,8 @@ class PasswordsTest {
     private static final PasswordRules RULES = PasswordRules.DEFAULT;
     private static final String GOOD = "five grey gulls";
 
-    private final Passwords passwords = new Passwords(new Argon2id(), new PackagedCommonPasswords());
+    private final Passwords passwords =
+            new Passwords(new Argon2id(Peppers.NONE), new PackagedCommonPasswords(), OwnRule.NONE);
 
     @Test
     void a_hash_is_a_phc_string_with_the_model_s_parameters_and_never_the_same_twice() {
@@ -67,11 +69,26 @@ class PasswordsTest {
         assertThat(problem.violations()).extracting(Violation::code).containsExactly("common");
     }
 
+    @Test
+    void says_of_a_password_what_it_is_worth_and_what_it_breaks() {
+        Passwords.Assessment weak = passwords.assess("boat", RULES, List.of());
+        Passwords.Assessment strong = passwords.assess("tin whelk ordered plum rails", RULES, List.of());
+
+        assertThat(weak.strength()).isEqualTo(Strength.WEAK);
+        assertThat(weak.violations()).extracting(Violation::code).containsExactly("minLength");
+        assertThat(strong.strength()).isEqualTo(Strength.STRONG);
+        assertThat(strong.violations()).isEmpty();
+        assertThat(passwords
+                        .assess("ines.baroja", RULES, List.of("ines.baroja@marea.example"))
+                        .strength())
+                .isEqualTo(Strength.WEAK);
+    }
+
     /** Without an account the same work is done, so that the time tells nothing. */
     @Test
     void an_unknown_person_costs_a_verification_too() {
         Counting scheme = new Counting();
-        Passwords counted = new Passwords(scheme, password -> false);
+        Passwords counted = new Passwords(scheme, password -> false, OwnRule.NONE);
         counted.prepare(RULES);
 
         assertThat(counted.verify(Optional.empty(), "no password at all", RULES))
@@ -86,7 +103,7 @@ class PasswordsTest {
         CountDownLatch busy = new CountDownLatch(64);
         CountDownLatch end = new CountDownLatch(1);
         PasswordScheme waiting = new Slow(busy, end);
-        Passwords slow = new Passwords(waiting, password -> false);
+        Passwords slow = new Passwords(waiting, password -> false, OwnRule.NONE);
         var crowd = Executors.newFixedThreadPool(64);
         for (int i = 0; i < 64; i++) {
             crowd.execute(() -> catchThrowableOfType(Problem.class, () -> slow.hash(GOOD, RULES, List.of())));

@@ -32,6 +32,8 @@ class TokensTest {
                 new Settings.Database("jdbc:postgresql://127.0.0.1/cuenta", "cuenta", "tide-table"),
                 file,
                 folder.resolve("data/secret-keys"),
+                null,
+                null,
                 Duration.ofHours(1),
                 Duration.ofHours(1),
                 null,

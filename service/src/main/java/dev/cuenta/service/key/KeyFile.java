@@ -1,11 +1,8 @@
-package dev.cuenta.service.secret;
+package dev.cuenta.service.key;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.Settings;
-import dev.cuenta.store.secret.KnownKeys;
 import dev.cuenta.store.secret.SecretKey;
-import dev.cuenta.store.secret.SecretKeys;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -20,62 +17,72 @@ import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.springframework.stereotype.Component;
 
 /**
- * The file of secret keys: a line for each, its id and its bytes in Base64; the last one seals. It is made when the first value
- * is sealed, readable by the service's own user only, and read again when somebody changed it. All instances share it.
+ * A file of keys: a line for each, its id and its bytes in Base64; the last one counts from now on. It is made when the first key
+ * is needed, readable by the service's own user only, and read again when somebody changed it. All instances share it.
  */
-@Component
-final class KeyFile implements SecretKeys {
+public final class KeyFile {
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final String OWN = "rw-------";
 
     private record Content(FileTime changed, List<SecretKey> keys) {}
 
     private final Path file;
-    private final KnownKeys known;
+    private final String what;
+    private final Consumer<List<SecretKey>> acknowledge;
     private @Nullable Content content; // guarded by this
 
-    KeyFile(Settings settings, KnownKeys known) {
-        this.file = settings.secretKeyFile().toAbsolutePath();
-        this.known = known;
+    /**
+     * The keys in a file.
+     *
+     * @param what they are for, as in "keys of secret values"
+     * @param acknowledge throws a problem where these are not the keys that belong here; called before they are used or made
+     */
+    public KeyFile(Path file, String what, Consumer<List<SecretKey>> acknowledge) {
+        this.file = file.toAbsolutePath();
+        this.what = what;
+        this.acknowledge = acknowledge;
     }
 
-    @Override
+    /** The last one. */
     public SecretKey current() {
         List<SecretKey> keys = keys(true);
         return keys.get(keys.size() - 1);
     }
 
-    @Override
+    /** A key by its id; empty when it is not in the file. */
     public Optional<SecretKey> find(String id) {
         return keys(false).stream().filter(key -> key.id().equals(id)).findFirst();
     }
 
     /** Whether there are keys here at all. */
-    boolean present() {
+    public boolean present() {
         return Files.exists(file);
     }
 
-    /** Makes another key, which seals from now on. */
-    synchronized SecretKey add() {
+    /** Makes another key, which counts from now on. */
+    public synchronized SecretKey add() {
         List<SecretKey> keys = new ArrayList<>(keys(true));
         SecretKey added = random();
         keys.add(added);
         try {
             Path beside = Files.createTempFile(
                     file.getParent(),
-                    "secret-keys",
+                    "keys",
                     "",
                     PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString(OWN)));
-            Files.write(beside, keys.stream().map(KeyFile::line).toList());
+            Files.write(beside, lines(keys));
             Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE);
+            // Two changes within a moment have the same time.
+            content = null;
         } catch (IOException refused) {
             throw Problem.of(
                     ProblemKind.UNAVAILABLE,
-                    "The file of secret keys cannot be written here. Add a line to it where it comes from.");
+                    "The file of the " + what + " cannot be written here. Add a line to it where it comes from.");
         }
         return current();
     }
@@ -96,26 +103,24 @@ final class KeyFile implements SecretKeys {
                         .toList();
                 if (keys.isEmpty()) {
                     throw Problem.of(
-                            ProblemKind.UNAVAILABLE, "The file of secret keys is being made. Repeat the request.");
+                            ProblemKind.UNAVAILABLE, "The file of the " + what + " is being made. Repeat the request.");
                 }
-                known.acknowledge(keys);
+                acknowledge.accept(keys);
                 content = new Content(changed, keys);
             }
             return content.keys();
         } catch (IOException unusable) {
-            throw new UncheckedIOException("The file of secret keys cannot be used: " + file, unusable);
+            throw new UncheckedIOException("The file of the " + what + " cannot be used: " + file, unusable);
         }
     }
 
     private void make() throws IOException {
-        // What is sealed already must not get a second, unrelated key.
-        known.acknowledge(List.of());
+        // What keys made already must not get a second, unrelated one.
+        acknowledge.accept(List.of());
         Files.createDirectories(file.getParent());
         try {
             Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString(OWN)));
-            Files.write(
-                    file,
-                    List.of("# Keys of secret values. All instances share this file; keep a copy.", line(random())));
+            Files.write(file, lines(List.of(random())));
         } catch (FileAlreadyExistsException made) {
             // Another instance on this machine was quicker.
         }
@@ -129,6 +134,12 @@ final class KeyFile implements SecretKeys {
         return SecretKey.of(HexFormat.of().formatHex(id), bytes);
     }
 
+    private List<String> lines(List<SecretKey> keys) {
+        String comment = "# The " + what + ". All instances share this file; keep a copy.";
+        return Stream.concat(Stream.of(comment), keys.stream().map(KeyFile::line))
+                .toList();
+    }
+
     private static String line(SecretKey key) {
         return key.id() + " " + Base64.getEncoder().encodeToString(key.key().getEncoded());
     }
@@ -140,7 +151,7 @@ final class KeyFile implements SecretKeys {
         } catch (IllegalArgumentException broken) {
             throw Problem.of(
                     ProblemKind.UNAVAILABLE,
-                    "A line of the file of secret keys cannot be read: each is an id of 8 characters and 32 bytes in Base64.");
+                    "A line of a file of keys cannot be read: each is an id of 8 characters and 32 bytes in Base64.");
         }
     }
 }

@@ -1,0 +1,89 @@
+package dev.cuenta.service.openapi;
+
+import static dev.cuenta.service.openapi.Schemas.object;
+import static dev.cuenta.service.openapi.Schemas.ref;
+import static dev.cuenta.service.openapi.Schemas.text;
+
+import java.util.List;
+import java.util.Map;
+
+/** Beginning, taking over, keeping and pruning; how passwords and secrets are kept. */
+final class UpkeepPaths {
+    private UpkeepPaths() {}
+
+    static void add(Paths paths) {
+        paths.add(
+                "/v1/credentials/report",
+                "get",
+                "How passwords are hashed, by how many accounts",
+                null,
+                "200",
+                Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/credentials/tuning",
+                "post",
+                "Measure which parameters take how long on this machine",
+                object(Map.of("targetMillis", Map.of("type", "integer")), List.of("targetMillis")),
+                "200",
+                Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/credentials/peppers",
+                "post",
+                "Let another pepper go into new hashes",
+                null,
+                "201",
+                Paths.JSON_OBJECT);
+        paths.add("/v1/secrets/keys", "get", "Which keys seal secret values", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/secrets/rotations", "post", "Make another key, and seal anew", null, "202", Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/adoptions",
+                "get",
+                "Other programs' rows that became accounts, by source",
+                null,
+                "200",
+                Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/adoptions/{source}",
+                "post",
+                "Make accounts of up to 500 rows of a source; repeatable",
+                object(
+                        Map.of("accounts", Map.of("type", "array"), "clashes", Paths.JSON_OBJECT, "kind", text()),
+                        List.of("accounts")),
+                "200",
+                Paths.JSON_OBJECT);
+        paths.add("/v1/adoptions/{source}/ids", "get", "Which row is which account", null, "200", Paths.JSON_OBJECT);
+        paths.parameters(
+                "/v1/adoptions/{source}/ids",
+                List.of(Paths.query("after", "the last key of the page before"), Paths.query("limit", "1 to 5000")));
+        Map<String, Object> rule = object(Map.of("rule", text()), List.of("rule"));
+        paths.add("/v1/retention/rules", "get", "Retention rules", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/retention/previews", "post", "What a rule would take now", rule, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/retention/runs", "get", "Past runs", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/retention/runs", "post", "Run a rule", rule, "202", Paths.JSON_OBJECT);
+        paths.add("/v1/retention/runs/{id}", "get", "A run and what it has taken", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/retention/archive", "get", "Accounts that rules put aside", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/retention/archive/{id}", "delete", "Drop for good what was put aside", null, "204", null);
+        paths.add(
+                "/v1/retention/archive/{id}/restoration",
+                "post",
+                "Bring an account back",
+                null,
+                "200",
+                Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/first-administrator",
+                "post",
+                "Make the first administrator, with the installation key",
+                ref("NewAccount"),
+                "201",
+                ref("Account"));
+        paths.add("/v1/seeds", "post", "Sow seed records", Paths.JSON_OBJECT, "200", Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/samples",
+                "post",
+                "Make sample accounts",
+                object(Map.of("count", Map.of("type", "integer")), List.of("count")),
+                "200",
+                Paths.JSON_OBJECT);
+    }
+}

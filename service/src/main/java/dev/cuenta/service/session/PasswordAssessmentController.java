@@ -1,0 +1,38 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.password.Passwords;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Says beside a form what a password is worth, and which rules it breaks. Nothing of it is kept. */
+@RestController
+@RequestMapping("/v1/password-assessments")
+final class PasswordAssessmentController {
+    private static final int LONGEST = 1024;
+    private static final int MOST_IDENTIFIERS = 10;
+
+    record Asked(@Nullable String password, @Nullable List<String> identifiers) {}
+
+    private final PasswordAssessment assessment;
+
+    PasswordAssessmentController(PasswordAssessment assessment) {
+        this.assessment = assessment;
+    }
+
+    @OpenToGuests
+    @PostMapping
+    Map<String, Object> assess(@RequestBody Asked asked) {
+        List<String> identifiers = asked.identifiers() == null ? List.of() : asked.identifiers();
+        if (asked.password() == null || asked.password().length() > LONGEST || identifiers.size() > MOST_IDENTIFIERS) {
+            throw Problem.invalid("/password", "required", "Give `password` as a text, and at most ten `identifiers`.");
+        }
+        Passwords.Assessment assessed = assessment.of(asked.password(), identifiers);
+        return Map.of("strength", assessed.strength().word(), "violations", assessed.violations());
+    }
+}
