@@ -104,6 +104,42 @@ class SessionsTest extends OnMarea {
         assertThat(tried(here, "bram@post.example", "another guess").status()).isEqualTo(401);
     }
 
+    /** From many addresses: a pause for strangers, a notice to the owner, and the owner comes in from where they always do. */
+    @Test
+    void strangers_together_keep_out_strangers_only() {
+        signUp("nora");
+        marea.as("nora@post.example", PASSWORD);
+        assertThat(tried(marea.guest(), "nora@post.example", PASSWORD, "X-Forwarded-For", "203.0.113.9")
+                        .status())
+                .isEqualTo(201);
+        for (String who : List.of("nora", "nobody")) {
+            for (int i = 0; i < 60; i++) {
+                assertThat(tried(
+                                        marea.guest(),
+                                        who + "@post.example",
+                                        "guess number " + i,
+                                        "X-Forwarded-For",
+                                        "198.51.100." + i)
+                                .status())
+                        .isEqualTo(401);
+            }
+            assertThat(tried(marea.guest(), who + "@post.example", PASSWORD, "X-Forwarded-For", "198.51.100.99")
+                            .status())
+                    .as("from somewhere new")
+                    .isEqualTo(429);
+        }
+
+        assertThat(tried(marea.guest(), "nora@post.example", PASSWORD, "X-Forwarded-For", "203.0.113.9")
+                        .status())
+                .as("from where she came before")
+                .isEqualTo(201);
+        assertThat(marea.psql("select count(*) from cuenta.activity where action = 'sign-in-paused'"))
+                .isEqualTo("1");
+        assertThat(marea.psql("select count(*) from cuenta.message where purpose = 'sign_in_paused'"))
+                .isEqualTo("1");
+        marea.psql("delete from cuenta.attempt");
+    }
+
     @Test
     void of_many_guesses_at_once_no_more_get_through() throws Exception {
         signUp("luz");

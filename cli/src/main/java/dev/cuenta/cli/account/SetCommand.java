@@ -4,11 +4,14 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.Answer;
 import dev.cuenta.client.CuentaClient;
+import dev.cuenta.core.problem.Problem;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @Command(
@@ -21,6 +24,8 @@ import picocli.CommandLine.Parameters;
             "  cuenta accounts set tomas@marea.example roles=boater,administrator"
         })
 final class SetCommand implements Runnable {
+    private static final String CURRENT_PASSWORD = "currentPassword";
+
     @Mixin
     private Service service;
 
@@ -29,6 +34,11 @@ final class SetCommand implements Runnable {
 
     @Parameters(index = "1..*", arity = "1..*", paramLabel = "FIELD=VALUE", description = "The new values.")
     private List<String> assignments = new ArrayList<>();
+
+    @Option(
+            names = "--password-stdin",
+            description = "Read your present password from standard input, where it is needed.")
+    private boolean passwordFromStandardInput;
 
     @Mixin
     private Output output;
@@ -39,9 +49,24 @@ final class SetCommand implements Runnable {
         String path = Accounts.path(client, account);
         Map<String, Object> patch = Form.of(client).body(assignments);
         Answer before = client.get(path, Map.of());
-        Answer after = client.patch(path, patch, before.etag().orElse(null));
+        Answer after = changed(client, path, patch, before.etag().orElse(null));
         if (!output.printedAsJson(after.body())) {
             Accounts.print(after, output.writer());
+        }
+    }
+
+    /** Whoever changes what they sign in with is asked for their password. */
+    private Answer changed(CuentaClient client, String path, Map<String, Object> patch, @Nullable String etag) {
+        try {
+            return client.patch(path, patch, etag);
+        } catch (Problem refused) {
+            if (refused.violations().stream().noneMatch(each -> each.pointer().equals("/" + CURRENT_PASSWORD))) {
+                throw refused;
+            }
+            patch.put(
+                    CURRENT_PASSWORD,
+                    Asked.secret("Your present password: ", "--password-stdin", passwordFromStandardInput));
+            return client.patch(path, patch, etag);
         }
     }
 }

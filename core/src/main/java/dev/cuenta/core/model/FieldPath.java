@@ -10,6 +10,7 @@ public record FieldPath(@Nullable String profile, String name) {
             "id",
             "kind",
             "displayName",
+            "currentPassword",
             "roles",
             "tenants",
             "meta",

@@ -31,9 +31,11 @@ import org.springframework.web.util.UriUtils;
 @RequestMapping("/v1")
 final class AccountController {
     private final AccountUseCases accounts;
+    private final AccountChange changes;
     private final Listing listing;
 
-    AccountController(AccountUseCases accounts, Listing listing) {
+    AccountController(AccountUseCases accounts, AccountChange changes, Listing listing) {
+        this.changes = changes;
         this.accounts = accounts;
         this.listing = listing;
     }
@@ -56,7 +58,7 @@ final class AccountController {
             Caller caller,
             @RequestBody Map<String, Object> patch,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
-        return found(accounts.changeOwn(caller, patch, version(ifMatch)));
+        return found(changes.changeOwn(caller, patch, version(ifMatch)));
     }
 
     @OpenToServices
@@ -111,7 +113,7 @@ final class AccountController {
             @PathVariable String id,
             @RequestBody Map<String, Object> patch,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
-        return found(accounts.change(caller, new AccountId(id), patch, version(ifMatch)));
+        return found(changes.change(caller, new AccountId(id), patch, version(ifMatch)));
     }
 
     @DeleteMapping("/accounts/{id}")

@@ -7,7 +7,9 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Notices;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.message.Message;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secondfactor.SecondFactors;
@@ -63,6 +65,7 @@ final class AccountSessions {
             if (removed) {
                 new Sessions(work).endAll(record.id());
                 new Activity(work).add(Action.SECOND_FACTOR_REMOVED, record.id(), caller.origin());
+                Notices.tell(work, record.id(), Message.Purpose.SECOND_FACTOR_REMOVED);
             }
             return removed;
         }));

@@ -5,7 +5,6 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
-import dev.cuenta.core.activity.FieldChanges;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
@@ -15,7 +14,6 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
@@ -30,10 +28,8 @@ import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.sharing.Dependents;
 import java.time.Clock;
 import java.util.Collection;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -89,7 +85,7 @@ public final class AccountUseCases {
     }
 
     /** Whose addresses are new is written to there. */
-    private static void askToConfirm(Work work, AccountId id, Map<FieldPath, @Nullable Object> values) {
+    static void askToConfirm(Work work, AccountId id, Map<FieldPath, @Nullable Object> values) {
         work.revision().model().fields().values().stream()
                 .filter(Field::confirmed)
                 .filter(field -> values.get(field.path()) != null)
@@ -178,61 +174,10 @@ public final class AccountUseCases {
                                         name, parties.stream().map(Party::name).toList())));
     }
 
-    private static View project(LiveRevision revision, Caller caller, AccountRecord record, Set<String> fields) {
+    static View project(LiveRevision revision, Caller caller, AccountRecord record, Set<String> fields) {
         Viewer viewer = caller.viewer(revision.model(), record);
         revision.projection().checkRequested(fields, viewer);
         return new View(revision.projection().project(record, viewer, fields), record.version());
-    }
-
-    View changeOwn(Caller caller, Map<String, Object> patch, @Nullable Long expected) {
-        return live.with(revision -> revision.write(
-                work -> change(work, caller, ownRecord(caller, new Accounts(work)::findForChange), patch, expected)));
-    }
-
-    /**
-     * Applies a JSON Merge Patch.
-     *
-     * @param expected the version that the caller has seen; null to change whatever is there
-     */
-    View change(Caller caller, AccountId id, Map<String, Object> patch, @Nullable Long expected) {
-        return live.with(revision -> revision.write(work -> change(
-                work, caller, reach(caller, WRITE, revision, id, new Accounts(work)::findForChange), patch, expected)));
-    }
-
-    private View change(
-            Work work, Caller caller, AccountRecord record, Map<String, Object> patch, @Nullable Long expected) {
-        LiveRevision revision = work.revision();
-        AccountModel model = revision.model();
-        checkVersion(record, expected);
-        Map<String, Object> body = new LinkedHashMap<>(patch);
-        Optional<RoleChange> roles = RoleChange.take(body, caller, model, record);
-        refuseFixed(body);
-        Viewer viewer = caller.viewer(model, record);
-        var kind = model.kindNamed(record.kind());
-        var values = revision.admission().forChange(viewer, kind, body);
-        Accounts accounts = new Accounts(work);
-        accounts.change(record, values, clock.instant());
-        Map<FieldPath, @Nullable Object> changed = new LinkedHashMap<>(values);
-        changed.entrySet()
-                .removeIf(entry ->
-                        Objects.equals(entry.getValue(), record.values().get(entry.getKey())));
-        askToConfirm(work, record.id(), changed);
-        roles.ifPresent(change -> change.apply(work, record));
-        Map<String, Object> details = new LinkedHashMap<>();
-        details.put("fields", FieldChanges.between(model, record.values(), values));
-        roles.ifPresent(change -> change.tell(details));
-        new Activity(work).add(Action.ACCOUNT_CHANGED, record.id(), caller.origin(), details);
-        return project(revision, caller, accounts.reread(record.id()), Set.of());
-    }
-
-    private static void refuseFixed(Map<String, Object> body) {
-        List<Violation> fixed = List.of("id", "kind", "displayName", "tenants", "meta", "password").stream()
-                .filter(body::containsKey)
-                .map(name -> new Violation("/" + name, "notWritable", "`" + name + "` cannot be changed here."))
-                .toList();
-        if (!fixed.isEmpty()) {
-            throw Problem.invalid(fixed);
-        }
     }
 
     void remove(Caller caller, AccountId id, @Nullable Long expected) {
@@ -301,7 +246,7 @@ public final class AccountUseCases {
                 .anyMatch(Role::administers);
     }
 
-    private static void checkVersion(AccountRecord record, @Nullable Long expected) {
+    static void checkVersion(AccountRecord record, @Nullable Long expected) {
         if (expected != null && expected != record.version()) {
             throw Problem.of(
                     ProblemKind.STALE,

@@ -38,7 +38,45 @@ record Letter(String subject, String text) {
 
                         %s If it was not you, your password stays as it is, and you need not do anything.
                         """.formatted(name, model, link, good));
+            default -> throw new IllegalArgumentException("Carries no link: " + purpose);
         };
+    }
+
+    /**
+     * What somebody is told and need not answer.
+     *
+     * @param console where the account's owner reaches it
+     */
+    static Letter notice(Message.Purpose purpose, String name, String model, String console) {
+        return switch (purpose) {
+            case ADDRESS_LEFT ->
+                notice("Your address for " + model + " was changed", """
+                        your account of %s is reached at another address from now on, and no longer at this one.""".formatted(model), name, """
+                        If that was not you, tell those who run %s at once: somebody else may be in your account.""".formatted(model));
+            case ADDRESS_TAKEN -> notice("Your address for " + model, """
+                        your account of %s is reached at this address from now on.""".formatted(model), name, """
+                        If you know nothing of it, tell those who run %s.""".formatted(model));
+            case PASSWORD_CHANGED ->
+                notice("Your password for " + model + " was changed", """
+                        the password of your account of %s was changed.""".formatted(model), name, """
+                        If that was not you, choose another one at once: %s/reset""".formatted(
+                                console));
+            case SECOND_FACTOR_REMOVED ->
+                notice("Your second factor for " + model + " is gone", """
+                        your account of %s asks for your password alone from now on.""".formatted(model), name, """
+                        If that was not you, choose another password at once: %s/reset""".formatted(
+                                console));
+            case SIGN_IN_PAUSED ->
+                notice("Somebody tries passwords for " + model, """
+                        many wrong passwords were tried for your account of %s. From where you have signed in before you can go on
+                        doing that; from anywhere else nobody can for a while.""".formatted(model), name, """
+                        You need not do anything. With a second factor a password alone opens nothing: %s/me""".formatted(console));
+            case CONFIRM, RESET -> throw new IllegalArgumentException("Carries a link: " + purpose);
+        };
+    }
+
+    private static Letter notice(String subject, String what, String name, String otherwise) {
+        return new Letter(subject, "Hello " + name + ",\n\n" + what + "\n\n" + otherwise + "\n");
     }
 
     @Override

@@ -77,17 +77,21 @@ final class Postman implements Job {
 
     private void send(Message message, Field field, AccountRecord record, Work work) {
         Messages messages = new Messages(work);
-        if (!(record.values().get(field.path()) instanceof String address)) {
+        Object present = record.values().get(field.path());
+        String address = message.address().isEmpty() && present != null ? present.toString() : message.address();
+        if (address.isEmpty()) {
             messages.done(message.id());
             return;
         }
-        Instant until = until(message.purpose(), field);
-        String token = Tokens.create(Tokens.PROOF);
-        Proofs proofs = new Proofs(work);
-        proofs.sweep();
-        proofs.expect(record.id(), message.purpose(), field, Tokens.hash(token), until);
+        Letter letter = message.purpose().proves()
+                ? withLink(message.purpose(), field, record, work)
+                : Letter.notice(
+                        message.purpose(),
+                        called(record, work),
+                        work.revision().model().name(),
+                        settings.publicUrl());
         try {
-            server.send(address, letter(message.purpose(), record, token, until, work));
+            server.send(address, letter);
             messages.done(message.id());
         } catch (MailException refused) {
             // Neither the address nor the letter: only that it did not go.
@@ -105,13 +109,22 @@ final class Postman implements Job {
     }
 
     /** The token stands after the #, which browsers send to nobody. */
-    private Letter letter(Message.Purpose purpose, AccountRecord record, String token, Instant until, Work work) {
+    private Letter withLink(Message.Purpose purpose, Field field, AccountRecord record, Work work) {
+        Instant until = until(purpose, field);
+        String token = Tokens.create(Tokens.PROOF);
+        Proofs proofs = new Proofs(work);
+        proofs.sweep();
+        proofs.expect(record.id(), purpose, field, Tokens.hash(token), until);
         String page = purpose == Message.Purpose.CONFIRM ? "/confirm#" : "/reset#";
         return Letter.of(
                 purpose,
-                work.revision().projection().displayName(record),
+                called(record, work),
                 work.revision().model().name(),
                 settings.publicUrl() + page + token,
                 until);
+    }
+
+    private static String called(AccountRecord record, Work work) {
+        return work.revision().projection().displayName(record);
     }
 }

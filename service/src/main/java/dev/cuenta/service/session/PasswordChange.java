@@ -10,6 +10,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.message.Message;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -28,14 +29,14 @@ final class PasswordChange {
      */
     record Wish(String current, String password, boolean keepSessions) {}
 
-    private record Present(Optional<String> hash, List<String> identifiers, List<String> last) {}
+    private record Present(List<String> identifiers, List<String> last) {}
 
     private final LiveRevisions live;
     private final Passwords passwords;
-    private final Throttle throttle;
+    private final OwnPassword ownPassword;
 
-    PasswordChange(LiveRevisions live, Passwords passwords, Throttle throttle) {
-        this.throttle = throttle;
+    PasswordChange(LiveRevisions live, Passwords passwords, OwnPassword ownPassword) {
+        this.ownPassword = ownPassword;
         this.live = live;
         this.passwords = passwords;
     }
@@ -59,26 +60,24 @@ final class PasswordChange {
                         ProblemKind.FORBIDDEN,
                         "Only a person changes their own password. Sign in first: cuenta sign-in NAME"));
         return live.with(revision -> {
+            PasswordRules rules = revision.model().password();
+            String before = ownPassword
+                    .require(account, wish.current(), "/current", revision)
+                    .orElseThrow();
             Present present =
                     revision.read(work -> present(account, revision, new Accounts(work), new Credentials(work)));
-            PasswordRules rules = revision.model().password();
-            Throttle.Try tried = tryOfOwn(account);
-            throttle.begin(tried);
-            if (!passwords.verify(present.hash(), wish.current(), rules)) {
-                throw Problem.invalid("/current", "wrong", "Is not your present password.");
-            }
-            throttle.succeeded(tried);
             if (PasswordPolicy.normal(wish.current()).equals(PasswordPolicy.normal(wish.password()))) {
                 throw Problem.invalid("/password", "same", "Is your present password. Choose another.");
             }
             passwords.refuseFormer(wish.password(), rules, present.last());
             String hash = passwords.hash(wish.password(), rules, present.identifiers());
             return revision.write(work -> {
-                if (!new Credentials(work).change(account, present.hash().orElseThrow(), hash)) {
+                if (!new Credentials(work).change(account, before, hash)) {
                     throw Problem.of(
                             ProblemKind.CONFLICT, "The password was changed meanwhile. Sign in again, and look.");
                 }
                 new Activity(work).add(Action.PASSWORD_CHANGED, account, caller.origin());
+                Notices.tell(work, account, Message.Purpose.PASSWORD_CHANGED);
                 Sessions sessions = new Sessions(work);
                 int ended = wish.keepSessions() ? 0 : sessions.endOthers(account, Tokens.hash(token));
                 String next = Tokens.create(Tokens.SESSION);
@@ -88,17 +87,9 @@ final class PasswordChange {
         });
     }
 
-    /** Of one's own password: counted wherever it comes from, since whoever tries it has a session of the account. */
-    static Throttle.Try tryOfOwn(AccountId account) {
-        return new Throttle.Try(account.text(), "a session of its own");
-    }
-
     private static Present present(
             AccountId account, LiveRevision revision, Accounts accounts, Credentials credentials) {
         AccountRecord record = accounts.find(account, null).orElseThrow();
-        return new Present(
-                credentials.hashOf(account),
-                PasswordReset.identifiers(revision.model(), record),
-                credentials.last(account));
+        return new Present(PasswordReset.identifiers(revision.model(), record), credentials.last(account));
     }
 }

@@ -7,15 +7,16 @@ import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.job.Job;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
-import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.session.ResetRequests;
 import dev.cuenta.store.session.Sessions;
 import java.util.List;
 import java.util.Optional;
@@ -23,34 +24,49 @@ import org.springframework.stereotype.Component;
 
 /** Whoever forgot their password gets a link, and chooses another. */
 @Component
-final class PasswordReset {
+final class PasswordReset implements Job {
     private record Found(AccountRecord record, List<String> last) {}
 
     private final LiveRevisions live;
     private final Passwords passwords;
+    private final Throttle throttle;
 
-    PasswordReset(LiveRevisions live, Passwords passwords) {
+    PasswordReset(LiveRevisions live, Passwords passwords, Throttle throttle) {
+        this.throttle = throttle;
         this.live = live;
         this.passwords = passwords;
     }
 
-    /** Sends a link if there is such an account; says nothing about whether there is. */
-    void ask(String identifier) {
+    /**
+     * Takes down that somebody wants a link: one row, whether there is such an account or not, so the time says nothing about that
+     * either. Whose it is comes out when the row is worked off.
+     */
+    void ask(String identifier, Origin origin) {
+        throttle.beginReset(String.valueOf(origin.address()));
         live.with(revision -> revision.write(work -> {
-            Optional<AccountId> account = new Accounts(work).bySignIn(identifier);
-            account.ifPresent(id -> addressOf(work, id)
-                    .ifPresent(field -> new Messages(work).ask(id, Message.Purpose.RESET, field.path())));
-            return account.isPresent();
+            new ResetRequests(work).add(identifier);
+            return identifier;
         }));
     }
 
-    /** The first address that the account signs in with. */
-    private static Optional<Field> addressOf(Work work, AccountId id) {
-        AccountRecord record = new Accounts(work).find(id, null).orElseThrow();
-        return work.revision().model().signInFields().stream()
-                .filter(field -> field.type().name().equals("email"))
-                .filter(field -> record.values().get(field.path()) != null)
-                .findFirst();
+    @Override
+    public String title() {
+        return "Looking for whom a new password was asked for";
+    }
+
+    @Override
+    public void carryOn() {
+        boolean more = live.present();
+        while (more) {
+            more = live.with(revision -> revision.write(PasswordReset::workOffNext));
+        }
+    }
+
+    private static boolean workOffNext(Work work) {
+        Optional<String> next = new ResetRequests(work).take();
+        next.flatMap(new Accounts(work)::bySignIn)
+                .ifPresent(account -> Notices.tell(work, account, Message.Purpose.RESET));
+        return next.isPresent();
     }
 
     /** Sets the password, and ends every session of the account. A password that is refused does not use the token up. */
@@ -71,6 +87,7 @@ final class PasswordReset {
                         .account();
                 new Credentials(work).set(account, hash);
                 new Activity(work).add(Action.PASSWORD_RESET, account, origin.as(account));
+                Notices.tell(work, account, Message.Purpose.PASSWORD_CHANGED);
                 return new Sessions(work).endAll(account);
             });
         });

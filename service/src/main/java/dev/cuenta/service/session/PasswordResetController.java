@@ -32,8 +32,8 @@ final class PasswordResetController {
     /** The same answer, whether there is such an account or not. */
     @OpenToGuests
     @PostMapping
-    ResponseEntity<Map<String, Object>> ask(@RequestBody Asked asked) {
-        reset.ask(given("identifier", asked.identifier()));
+    ResponseEntity<Map<String, Object>> ask(@RequestBody Asked asked, Origin origin) {
+        reset.ask(given("identifier", asked.identifier()), origin);
         background.hurry();
         return ResponseEntity.accepted().build();
     }

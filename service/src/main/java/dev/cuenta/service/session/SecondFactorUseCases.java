@@ -5,11 +5,9 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
-import dev.cuenta.store.password.Credentials;
-import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.message.Message;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secondfactor.SecondFactor;
@@ -49,24 +47,17 @@ final class SecondFactorUseCases {
     record Added(List<String> recoveryCodes, String token) {}
 
     private final LiveRevisions live;
-    private final Passwords passwords;
+    private final OwnPassword ownPassword;
     private final OneTimeCodes codes;
     private final SecondFactorCheck check;
-    private final Throttle throttle;
     private final Clock clock;
 
     SecondFactorUseCases(
-            LiveRevisions live,
-            Passwords passwords,
-            OneTimeCodes codes,
-            SecondFactorCheck check,
-            Throttle throttle,
-            Clock clock) {
+            LiveRevisions live, OwnPassword ownPassword, OneTimeCodes codes, SecondFactorCheck check, Clock clock) {
         this.live = live;
-        this.passwords = passwords;
+        this.ownPassword = ownPassword;
         this.codes = codes;
         this.check = check;
-        this.throttle = throttle;
         this.clock = clock;
     }
 
@@ -88,7 +79,7 @@ final class SecondFactorUseCases {
     Begun begin(Caller caller, String password) {
         AccountId account = person(caller);
         return live.with(revision -> {
-            requirePassword(account, password, revision);
+            ownPassword.require(account, password, "/password", revision);
             String seed = OneTimeCodes.newSeed();
             return revision.write(work -> {
                 if (!new SecondFactors(work).begin(account, seed)) {
@@ -102,16 +93,6 @@ final class SecondFactorUseCases {
                 return new Begun(seed, OneTimeCodes.uri(revision.model().name(), name, seed));
             });
         });
-    }
-
-    private void requirePassword(AccountId account, String password, LiveRevision revision) {
-        Throttle.Try tried = PasswordChange.tryOfOwn(account);
-        throttle.begin(tried);
-        Optional<String> hash = revision.read(work -> new Credentials(work).hashOf(account));
-        if (!passwords.verify(hash, password, revision.model().password())) {
-            throw Problem.invalid("/password", "wrong", "Is not your present password.");
-        }
-        throttle.succeeded(tried);
     }
 
     /** The first code shows that the authenticator has the seed. The session gets another token: it may do more from now on. */
@@ -177,6 +158,7 @@ final class SecondFactorUseCases {
             requireCode(caller, account, code, work);
             new SecondFactors(work).remove(account);
             new Activity(work).add(Action.SECOND_FACTOR_REMOVED, account, caller.origin());
+            Notices.tell(work, account, Message.Purpose.SECOND_FACTOR_REMOVED);
             return renewed(token, false, work);
         }));
     }

@@ -12,6 +12,7 @@ import dev.cuenta.service.Settings;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.message.Message;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -71,8 +72,8 @@ final class SessionUseCases {
             boolean right = passwords.verify(
                     found.flatMap(Found::hash), password, revision.model().password());
             if (!right) {
-                throttle.failed(tried);
-                tellOfFailure(revision, found.map(Found::account), origin);
+                boolean paused = throttle.failed(tried);
+                tellOfFailure(revision, found.map(Found::account), origin, paused);
                 throw wrong();
             }
             Found person = found.orElseThrow(SessionUseCases::wrong);
@@ -89,7 +90,7 @@ final class SessionUseCases {
             return revision.write(work -> secondFactor.passed(account, code, origin, work));
         } catch (Problem refused) {
             if (code != null) {
-                tellOfFailure(revision, Optional.of(account), origin);
+                tellOfFailure(revision, Optional.of(account), origin, false);
             }
             throw refused;
         }
@@ -103,9 +104,14 @@ final class SessionUseCases {
     }
 
     /** The same work for somebody who is not there: the time must not tell. */
-    private static void tellOfFailure(LiveRevision revision, Optional<AccountId> account, Origin origin) {
+    private static void tellOfFailure(
+            LiveRevision revision, Optional<AccountId> account, Origin origin, boolean paused) {
         revision.write(work -> {
             new Activity(work).add(Action.SIGN_IN_FAILED, account.orElse(null), origin);
+            account.filter(known -> paused).ifPresent(known -> {
+                new Activity(work).add(Action.SIGN_IN_PAUSED, known, origin);
+                Notices.tell(work, known, Message.Purpose.SIGN_IN_PAUSED);
+            });
             return account;
         });
     }

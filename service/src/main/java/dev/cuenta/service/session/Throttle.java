@@ -9,12 +9,15 @@ import org.springframework.stereotype.Component;
 
 /**
  * Slows down whoever tries out passwords. What counts is who is tried from where: a stranger elsewhere who knows somebody's email
- * keeps nobody out but themselves. Beside that, an address that fails for many people has to wait for all of them.
+ * keeps nobody out but themselves. Beside that, an address that fails for many people has to wait for all of them; and somebody who is
+ * tried from many addresses can come in only from where they came in before, until that ends.
  */
 @Component
 final class Throttle {
     private static final int FREE_FOR_ONE = 5;
     private static final int FREE_FOR_ADDRESS = 50;
+    private static final int FREE_FOR_PERSON = 60;
+    private static final int FREE_RESETS = 20;
 
     private final Attempts attempts;
 
@@ -29,8 +32,19 @@ final class Throttle {
      */
     record Try(String whom, String address) {
         private byte[] pair() {
-            String normal = Normalizer.normalize(whom, Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
-            return Tokens.hash("pair\0" + normal + "\0" + address);
+            return Tokens.hash("pair\0" + normal() + "\0" + address);
+        }
+
+        private byte[] person() {
+            return Tokens.hash("person\0" + normal());
+        }
+
+        private byte[] familiar() {
+            return Tokens.hash("familiar\0" + normal() + "\0" + address);
+        }
+
+        private String normal() {
+            return Normalizer.normalize(whom, Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
         }
 
         private byte[] from() {
@@ -41,7 +55,17 @@ final class Throttle {
     /** @throws Problem TOO_MANY when the try has to wait */
     void begin(Try tried) {
         attempts.wait(tried.from(), FREE_FOR_ADDRESS).ifPresent(Throttle::refuse);
+        attempts.wait(tried.person(), FREE_FOR_PERSON)
+                .filter(wait -> !attempts.remembers(tried.familiar()))
+                .ifPresent(Throttle::refuse);
         attempts.begin(tried.pair(), FREE_FOR_ONE).ifPresent(Throttle::refuse);
+    }
+
+    /** @throws Problem TOO_MANY when somebody at the address asks for too many links */
+    void beginReset(String address) {
+        attempts.begin(Tokens.hash("reset\0" + address), FREE_RESETS).ifPresent(wait -> {
+            throw Problem.tooMany("Too many links were asked for. Wait " + wait.toSeconds() + " seconds.", wait);
+        });
     }
 
     private static void refuse(Duration wait) {
@@ -51,11 +75,14 @@ final class Throttle {
                 wait);
     }
 
-    void failed(Try tried) {
+    /** Whether with this one the pause begins for everybody who comes from somewhere new. */
+    boolean failed(Try tried) {
         attempts.failed(tried.from());
+        return attempts.failed(tried.person()) == FREE_FOR_PERSON;
     }
 
     void succeeded(Try tried) {
+        attempts.remember(tried.familiar());
         attempts.forget(tried.pair());
         attempts.sweep();
     }

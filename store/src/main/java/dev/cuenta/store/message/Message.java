@@ -8,14 +8,34 @@ import java.util.UUID;
  * A message that is to be sent. It has no text and no secret yet: both are made when it goes out.
  *
  * @param field whose value is the address
+ * @param address where it goes instead; empty for the field's present value
  * @param attempts how often it was tried before
  */
-public record Message(UUID id, AccountId account, Purpose purpose, FieldPath field, int attempts) {
+public record Message(UUID id, AccountId account, Purpose purpose, FieldPath field, String address, int attempts) {
     /** What somebody is written about. */
     public enum Purpose {
-        /** That the address is theirs. */
+        /** That the address is theirs; proven by a link. */
         CONFIRM,
-        /** That they want another password. */
-        RESET
+        /** That they want another password; proven by a link. */
+        RESET,
+        /** That the account is reached at another address now. */
+        ADDRESS_LEFT,
+        /** That the account is reached at this address now. */
+        ADDRESS_TAKEN,
+        PASSWORD_CHANGED,
+        SECOND_FACTOR_REMOVED,
+        /** That many wrong passwords were tried. */
+        SIGN_IN_PAUSED;
+
+        /** Whether the message carries a link that proves something. */
+        public boolean proves() {
+            return this == CONFIRM || this == RESET;
+        }
+    }
+
+    /** Neither whose it is nor where it goes. */
+    @Override
+    public String toString() {
+        return purpose + " " + id;
     }
 }

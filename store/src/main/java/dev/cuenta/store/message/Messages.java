@@ -24,18 +24,28 @@ public final class Messages {
      * asks may be a stranger who wants to flood the address.
      */
     public void ask(AccountId account, Message.Purpose purpose, FieldPath field) {
+        tell(account, purpose, field, "");
+    }
+
+    /**
+     * As {@link #ask}, for an address that the account may no longer have.
+     *
+     * @param address empty for the field's present value
+     */
+    public void tell(AccountId account, Message.Purpose purpose, FieldPath field, String address) {
         work.sql()
                 .sql("""
-                insert into cuenta.message as m (id, account_id, purpose, field, due_at)
-                values (:id, :key, :purpose, :field, greatest(now(), (
+                insert into cuenta.message as m (id, account_id, purpose, field, address, due_at)
+                values (:id, :key, :purpose, :field, :address, greatest(now(), (
                     select max(made_at) + make_interval(secs => :pause) from cuenta.proof
                     where account_id = :key and purpose = :purpose)))
-                on conflict (account_id, purpose, field)
+                on conflict (account_id, purpose, field, address)
                     do update set due_at = least(m.due_at, excluded.due_at), attempts = 0""")
                 .param("id", UuidCreator.getTimeOrderedEpoch())
                 .param("key", work.keys().of(account))
                 .param("purpose", spelt(purpose))
                 .param("field", field.toString())
+                .param("address", address)
                 .param("pause", PAUSE_SECONDS)
                 .update();
     }
@@ -45,12 +55,13 @@ public final class Messages {
         return work.sql()
                 .sql(
                         "select m.id, " + work.revision().shape().idOf("m.account_id")
-                                + " as account, purpose, field, attempts from cuenta.message m where due_at <= now() order by due_at limit 1 for update of m skip locked")
+                                + " as account, purpose, field, address, attempts from cuenta.message m where due_at <= now() order by due_at limit 1 for update of m skip locked")
                 .query((row, index) -> new Message(
                         row.getObject("id", UUID.class),
                         new AccountId(row.getString("account")),
                         Message.Purpose.valueOf(row.getString("purpose").toUpperCase(Locale.ROOT)),
                         FieldPath.parse(row.getString("field")),
+                        row.getString("address"),
                         row.getInt("attempts")))
                 .optional();
     }

@@ -170,7 +170,8 @@ final class Ddl {
                                 "field text not null",
                                 "due_at timestamptz not null default now()",
                                 "attempts integer not null default 0",
-                                "unique (account_id, purpose, field)")),
+                                "address text not null default ''",
+                                "unique (account_id, purpose, field, address)")),
                 "create index if not exists message_due_at on cuenta.message (due_at)");
     }
 

@@ -52,13 +52,16 @@ public final class Attempts {
                 .map(seconds -> Duration.ofSeconds(seconds.longValue()));
     }
 
-    /** Counts a failure. */
-    public void failed(byte[] subject) {
-        connections.each(
-                sql -> sql.sql("""
+    /** Counts a failure; says how many there were in a row. */
+    public int failed(byte[] subject) {
+        return connections.each(sql -> sql.sql("""
                 insert into cuenta.attempt as a (subject, failures) values (:subject, 1)
                 on conflict (subject) do update
-                    set failures = case when %s then 1 else a.failures + 1 end, last_at = now()""".formatted(STALE)).param("subject", subject).update());
+                    set failures = case when %s then 1 else a.failures + 1 end, last_at = now()
+                returning failures""".formatted(STALE))
+                .param("subject", subject)
+                .query(Integer.class)
+                .single());
     }
 
     public void forget(byte[] subject) {
@@ -67,8 +70,26 @@ public final class Attempts {
                 .update());
     }
 
-    public int sweep() {
-        return connections.each(
+    /** Remembers from where somebody came in. */
+    public void remember(byte[] subject) {
+        connections.each(sql -> sql.sql("""
+                insert into cuenta.familiar (subject) values (?)
+                on conflict (subject) do update set last_at = now()""").param(subject).update());
+    }
+
+    /** Whether somebody came in from there within ninety days. */
+    public boolean remembers(byte[] subject) {
+        return connections.each(sql -> sql.sql(
+                        "select exists (select 1 from cuenta.familiar where subject = ? and last_at > now() - interval '90 days')")
+                .param(subject)
+                .query(Boolean.class)
+                .single());
+    }
+
+    public void sweep() {
+        connections.each(
                 sql -> sql.sql("delete from cuenta.attempt a where " + STALE).update());
+        connections.each(sql -> sql.sql("delete from cuenta.familiar where last_at < now() - interval '90 days'")
+                .update());
     }
 }

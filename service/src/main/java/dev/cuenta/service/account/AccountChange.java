@@ -1,0 +1,156 @@
+package dev.cuenta.service.account;
+
+import dev.cuenta.core.access.Viewer;
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.FieldChanges;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.account.AccountUseCases.View;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.OwnPassword;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.message.Message;
+import dev.cuenta.store.message.Messages;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import java.time.Clock;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Changing values and roles of an account. */
+@Component
+final class AccountChange {
+    /** In a body beside the fields: whoever changes what they sign in with shows that they are themselves. */
+    private static final String CURRENT_PASSWORD = "currentPassword";
+
+    /**
+     * What is asked for.
+     *
+     * @param proven whether the caller has shown their present password
+     * @param expected the version that the caller has seen; null to change whatever is there
+     */
+    private record Wish(
+            Map<String, Object> body,
+            boolean proven,
+            @Nullable Long expected) {}
+
+    private final LiveRevisions live;
+    private final OwnPassword ownPassword;
+    private final Clock clock;
+
+    AccountChange(LiveRevisions live, OwnPassword ownPassword, Clock clock) {
+        this.live = live;
+        this.ownPassword = ownPassword;
+        this.clock = clock;
+    }
+
+    View changeOwn(Caller caller, Map<String, Object> patch, @Nullable Long expected) {
+        return change(caller, null, patch, expected);
+    }
+
+    /**
+     * Applies a JSON Merge Patch.
+     *
+     * @param id null for one's own
+     * @param expected the version that the caller has seen; null to change whatever is there
+     */
+    View change(Caller caller, @Nullable AccountId id, Map<String, Object> patch, @Nullable Long expected) {
+        return live.with(revision -> {
+            Wish wish = wish(caller, id == null || id.equals(caller.account()), patch, expected, revision);
+            return revision.write(work -> change(work, caller, AccountUseCases.changeable(caller, id, work), wish));
+        });
+    }
+
+    private Wish wish(
+            Caller caller, boolean own, Map<String, Object> patch, @Nullable Long expected, LiveRevision revision) {
+        Map<String, Object> body = new LinkedHashMap<>(patch);
+        if (!own || !body.containsKey(CURRENT_PASSWORD)) {
+            return new Wish(body, false, expected);
+        }
+        if (caller.account() == null || !(body.remove(CURRENT_PASSWORD) instanceof String password)) {
+            throw Problem.invalid("/" + CURRENT_PASSWORD, "type", "Give your present password as a text.");
+        }
+        ownPassword.require(caller.account(), password, "/" + CURRENT_PASSWORD, revision);
+        return new Wish(body, true, expected);
+    }
+
+    private View change(Work work, Caller caller, AccountRecord record, Wish wish) {
+        LiveRevision revision = work.revision();
+        AccountModel model = revision.model();
+        AccountUseCases.checkVersion(record, wish.expected());
+        Optional<RoleChange> roles = RoleChange.take(wish.body(), caller, model, record);
+        refuseFixed(wish.body());
+        Viewer viewer = caller.viewer(model, record);
+        var kind = model.kindNamed(record.kind());
+        var values = revision.admission().forChange(viewer, kind, wish.body());
+        Map<FieldPath, @Nullable Object> changed = new LinkedHashMap<>(values);
+        changed.entrySet()
+                .removeIf(entry ->
+                        Objects.equals(entry.getValue(), record.values().get(entry.getKey())));
+        if (record.id().equals(caller.account()) && !wish.proven()) {
+            requireProof(model, changed.keySet());
+        }
+        Accounts accounts = new Accounts(work);
+        accounts.change(record, values, clock.instant());
+        tellBothAddresses(work, record, changed);
+        AccountUseCases.askToConfirm(work, record.id(), changed);
+        roles.ifPresent(change -> change.apply(work, record));
+        Map<String, Object> details = new LinkedHashMap<>();
+        details.put("fields", FieldChanges.between(model, record.values(), values));
+        roles.ifPresent(change -> change.tell(details));
+        new Activity(work).add(Action.ACCOUNT_CHANGED, record.id(), caller.origin(), details);
+        return AccountUseCases.project(revision, caller, accounts.reread(record.id()), Set.of());
+    }
+
+    private static void requireProof(AccountModel model, Set<FieldPath> changed) {
+        Stream<Field> fields = changed.stream().flatMap(path -> model.field(path).stream());
+        fields.filter(field -> field.signIn() || field.confirmed()).findFirst().ifPresent(field -> {
+            throw Problem.invalid(
+                    "/" + CURRENT_PASSWORD,
+                    "required",
+                    "Changing `" + field.path() + "` takes your present password: give it as `" + CURRENT_PASSWORD
+                            + "` beside it.");
+        });
+    }
+
+    /** Whoever loses the address learns of it there; a new one that is confirmed gets a link for that anyway. */
+    private static void tellBothAddresses(Work work, AccountRecord record, Map<FieldPath, @Nullable Object> changed) {
+        Messages messages = new Messages(work);
+        changed.forEach((path, next) -> work.revision()
+                .model()
+                .field(path)
+                .filter(field -> field.type().name().equals("email") && (field.signIn() || field.confirmed()))
+                .ifPresent(field -> {
+                    if (record.values().get(path) instanceof String before) {
+                        messages.tell(record.id(), Message.Purpose.ADDRESS_LEFT, path, before);
+                    }
+                    if (next != null && !field.confirmed()) {
+                        messages.ask(record.id(), Message.Purpose.ADDRESS_TAKEN, path);
+                    }
+                }));
+    }
+
+    private static void refuseFixed(Map<String, Object> body) {
+        List<Violation> fixed = List.of("id", "kind", "displayName", "tenants", "meta", "password").stream()
+                .filter(body::containsKey)
+                .map(name -> new Violation("/" + name, "notWritable", "`" + name + "` cannot be changed here."))
+                .toList();
+        if (!fixed.isEmpty()) {
+            throw Problem.invalid(fixed);
+        }
+    }
+}

@@ -1,0 +1,42 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.password.Passwords;
+import dev.cuenta.store.password.Credentials;
+import dev.cuenta.store.revision.LiveRevision;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/**
+ * Asks whoever is signed in for their present password, before something that a session alone must not do. Tries are counted wherever
+ * they come from: whoever makes them has a session of the account.
+ */
+@Component
+public final class OwnPassword {
+    private final Passwords passwords;
+    private final Throttle throttle;
+
+    OwnPassword(Passwords passwords, Throttle throttle) {
+        this.passwords = passwords;
+        this.throttle = throttle;
+    }
+
+    /**
+     * Verifies it. Not within a transaction: that takes its time.
+     *
+     * @param pointer where the password stands in the request
+     * @return its hash; empty for an account without a password, which nothing fits
+     * @throws Problem INVALID where it is not the present one; TOO_MANY after some of these
+     */
+    public Optional<String> require(AccountId account, String password, String pointer, LiveRevision revision) {
+        Throttle.Try tried = new Throttle.Try(account.text(), "a session of its own");
+        throttle.begin(tried);
+        Optional<String> hash = revision.read(work -> new Credentials(work).hashOf(account));
+        if (!passwords.verify(hash, password, revision.model().password())) {
+            throw Problem.invalid(pointer, "wrong", "Is not your present password.");
+        }
+        throttle.succeeded(tried);
+        return hash;
+    }
+}
