@@ -18,7 +18,7 @@ class AccountsOverHttpTest extends OnMarea {
 
     @Test
     void a_sign_up_makes_account_profiles_role_and_tenant_and_signs_in() {
-        JsonNode made = signUp("Ines.Baroja@marea.example").status(201).json();
+        JsonNode made = signUpAt("Ines.Baroja@marea.example").status(201).json();
         Http ines = marea.as("ines.baroja@MAREA.example", SECRET);
         JsonNode own = ines.get("/v1/me").status(200).json();
 
@@ -32,7 +32,7 @@ class AccountsOverHttpTest extends OnMarea {
 
     @Test
     void signing_out_ends_the_session_at_once() {
-        signUp("leaver@marea.example").status(201);
+        signUpAt("leaver@marea.example").status(201);
         Http leaver = marea.as("leaver@marea.example", SECRET);
         leaver.delete("/v1/sessions/current").status(204);
 
@@ -41,7 +41,7 @@ class AccountsOverHttpTest extends OnMarea {
 
     @Test
     void whoever_changes_their_password_ends_the_sessions_that_others_may_have() {
-        signUp("changer@marea.example").status(201);
+        signUpAt("changer@marea.example").status(201);
         Http here = marea.as("changer@marea.example", SECRET);
         Http elsewhere = marea.as("changer@marea.example", SECRET);
         String next = "seven tarred ropes";
@@ -75,11 +75,11 @@ class AccountsOverHttpTest extends OnMarea {
 
     @Test
     void refusals_name_the_value_and_the_rule() {
-        signUp("taken@marea.example").status(201);
+        signUpAt("taken@marea.example").status(201);
         Http owner = marea.as("taken@marea.example", SECRET);
         Http guest = marea.guest();
 
-        assertThat(signUp("TAKEN@marea.example").status(409).problem()).isEqualTo("taken, /email taken");
+        assertThat(signUpAt("TAKEN@marea.example").status(409).problem()).isEqualTo("taken, /email taken");
         assertThat(guest.post("/v1/sign-ups", Map.of("password", SECRET, "nmae", 1))
                         .status(422)
                         .problem())
@@ -123,7 +123,7 @@ class AccountsOverHttpTest extends OnMarea {
 
     @Test
     void wrong_person_and_wrong_password_get_the_same_answer() {
-        signUp("known@marea.example").status(201);
+        signUpAt("known@marea.example").status(201);
         Http guest = marea.guest();
         Http.Answer password =
                 guest.post("/v1/sessions", Map.of("identifier", "known@marea.example", "password", "wrong"));
@@ -136,7 +136,7 @@ class AccountsOverHttpTest extends OnMarea {
 
     @Test
     void a_stale_change_is_refused_and_a_fresh_one_goes_through() {
-        signUp("etag@marea.example").status(201);
+        signUpAt("etag@marea.example").status(201);
         Http owner = marea.as("etag@marea.example", SECRET);
         String etag = owner.get("/v1/me").etag();
         owner.patch("/v1/me", Map.of("theme", "dusk"), "If-Match", etag).status(200);
@@ -153,7 +153,7 @@ class AccountsOverHttpTest extends OnMarea {
         var pool = Executors.newFixedThreadPool(8);
         for (int round = 0; round < 5; round++) {
             String email = "race" + round + "@marea.example";
-            Callable<Integer> attempt = () -> signUp(email).status();
+            Callable<Integer> attempt = () -> signUpAt(email).status();
             List<Integer> statuses = new ArrayList<>();
             for (var result : pool.invokeAll(Collections.nCopies(4, attempt))) {
                 statuses.add(result.get());
@@ -292,7 +292,7 @@ class AccountsOverHttpTest extends OnMarea {
 
     @Test
     void a_cookie_alone_changes_nothing() {
-        signUp("cookie@marea.example").status(201);
+        signUpAt("cookie@marea.example").status(201);
         String credentials = "{\"identifier\": \"cookie@marea.example\", \"password\": \"" + SECRET + "\"}";
         Http.Answer session = marea.guest().send("POST", "/v1/sessions", credentials, "Cuenta-Console", "1");
         String cookie = session.response().headers().firstValue("Set-Cookie").orElseThrow();
@@ -333,7 +333,7 @@ class AccountsOverHttpTest extends OnMarea {
         return marea.as("master@marea.example", SECRET);
     }
 
-    private static Http.Answer signUp(String email) {
+    private static Http.Answer signUpAt(String email) {
         return marea.guest().post("/v1/sign-ups", body(email, SECRET));
     }
 

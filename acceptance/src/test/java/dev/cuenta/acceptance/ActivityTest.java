@@ -10,8 +10,6 @@ import tools.jackson.databind.JsonNode;
 
 /** What is told of what was done, to whom it is told, and that nobody changes it afterwards. */
 class ActivityTest extends OnMarea {
-    private static final String PASSWORD = "nine brown rudders";
-
     @Test
     void tells_who_changed_what_with_masked_values() {
         String id = signUp("ada");
@@ -189,23 +187,6 @@ class ActivityTest extends OnMarea {
                 .json()
                 .path("items")
                 .get(0);
-    }
-
-    private static String signUp(String name) {
-        return marea.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                name + "@post.example",
-                                "password",
-                                PASSWORD,
-                                "person",
-                                Map.of("givenName", name, "familyName", "Roca")))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
     }
 
     private static String idOf(String email) {

@@ -3,10 +3,14 @@ package dev.cuenta.acceptance;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -70,6 +74,13 @@ final class Http {
         return send("POST", path, JSON.writeValueAsString(body));
     }
 
+    Answer form(String path, Map<String, String> form) {
+        String body = form.entrySet().stream()
+                .map(entry -> entry.getKey() + "=" + URLEncoder.encode(entry.getValue(), StandardCharsets.UTF_8))
+                .collect(Collectors.joining("&"));
+        return send("POST", path, body, "Content-Type", "application/x-www-form-urlencoded");
+    }
+
     Answer put(String path, Object body) {
         return send("PUT", path, JSON.writeValueAsString(body));
     }
@@ -93,7 +104,7 @@ final class Http {
             request.header("Authorization", "Bearer " + token);
         }
         for (int i = 0; i < headers.length; i += 2) {
-            request.header(headers[i], headers[i + 1]);
+            request.setHeader(headers[i], headers[i + 1]);
         }
         try {
             return new Answer(CLIENT.send(request.build(), BodyHandlers.ofString()));

@@ -90,6 +90,8 @@ final class Installation implements AutoCloseable {
                             folder.resolve("service.log").toFile()));
             builder.environment()
                     .putAll(Map.of(
+                            "CUENTA_TOKEN_LIFETIME",
+                            "3s",
                             "CUENTA_PEPPER_FILE",
                             pepperFile().toString(),
                             "CUENTA_DOMAIN",

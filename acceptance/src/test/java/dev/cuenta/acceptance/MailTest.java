@@ -23,7 +23,6 @@ import org.junit.jupiter.api.io.TempDir;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class MailTest extends OnMarea {
     private static final Pattern TOKEN = Pattern.compile("#(cuenta_proof_\\S+)");
-    private static final String PASSWORD = "nine brown rudders";
 
     private Process mailbox;
 
@@ -41,7 +40,7 @@ class MailTest extends OnMarea {
     @Order(1)
     void an_address_is_confirmed_by_whoever_reads_there_until_it_changes() throws IOException {
         int confirmed = confirmed();
-        String id = signUp("lea");
+        String id = signUpAtMarea("lea");
         Http lea = marea.as("lea.demo@marea.example", PASSWORD);
         String mail = next(0);
 
@@ -95,7 +94,7 @@ class MailTest extends OnMarea {
     @Order(2)
     void another_link_can_be_asked_for_and_the_first_one_is_good_no_more() throws IOException {
         int before = links().size();
-        signUp("rik");
+        signUpAtMarea("rik");
         Http rik = marea.as("rik.demo@marea.example", PASSWORD);
         String first = token(next(before));
         rik.post("/v1/me/confirmations", Map.of("field", "email")).status(202);
@@ -149,7 +148,7 @@ class MailTest extends OnMarea {
                         .replace("policy: { minLength: 10,", "policy: { history: 3, minLength: 10,"));
         marea.cuenta("model", "publish", file.toString()).succeeds();
         int before = links().size();
-        String id = signUp("noa");
+        String id = signUpAtMarea("noa");
         assertThat(next(before)).contains("Confirm your address");
         List<String> passwords = List.of(PASSWORD, "one red anchor", "two blue anchors", "three old anchors");
         for (int i = 1; i < passwords.size(); i++) {
@@ -189,7 +188,7 @@ class MailTest extends OnMarea {
     void a_mail_that_cannot_go_waits_and_a_kill_loses_none() throws Exception {
         int before = links().size();
         shut();
-        signUp("vera");
+        signUpAtMarea("vera");
         while (marea.psql("select coalesce(max(attempts), 0) from cuenta.message")
                 .equals("0")) {
             Installation.pause(100);
@@ -216,7 +215,7 @@ class MailTest extends OnMarea {
                 .asInt();
     }
 
-    private static String signUp(String name) {
+    private static String signUpAtMarea(String name) {
         return marea.guest()
                 .post(
                         "/v1/sign-ups",

@@ -20,7 +20,6 @@ import tools.jackson.databind.JsonNode;
 
 /** A second factor: set up, asked for, used once, lost, and demanded by roles and tenants. */
 class SecondFactorTest extends OnMarea {
-    private static final String PASSWORD = "nine brown rudders";
 
     @Test
     void whoever_has_one_shows_a_code_and_each_code_once() {
@@ -247,22 +246,5 @@ class SecondFactorTest extends OnMarea {
                 ? Map.of("identifier", name + "@post.example", "password", PASSWORD)
                 : Map.of("identifier", name + "@post.example", "password", PASSWORD, "code", code);
         return marea.guest().post("/v1/sessions", body);
-    }
-
-    private static String signUp(String name) {
-        return marea.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                name + "@post.example",
-                                "password",
-                                PASSWORD,
-                                "person",
-                                Map.of("givenName", name, "familyName", "Roca")))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
     }
 }

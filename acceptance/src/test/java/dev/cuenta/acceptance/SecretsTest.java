@@ -91,7 +91,7 @@ class SecretsTest extends OnMarea {
             }
         }
         assertThat(marea.cuenta("secrets", "keys").text().lines()).hasSize(5);
-        assertThat(Files.readAllLines(marea.secretKeys())).hasSize(4);
+        assertThat(Files.readAllLines(marea.secretKeys())).hasSize(5);
     }
 
     private void anotherFile(Http lea) throws IOException {

@@ -15,8 +15,6 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Services that share the accounts: they come with keys, see their contract and nothing else, and hold accounts in place. */
 class ServicesTest extends OnMarea {
-    private static final String PASSWORD = "nine brown rudders";
-
     @Test
     void a_service_sees_exactly_its_contract() {
         String id = signUp("ada");
@@ -337,23 +335,6 @@ class ServicesTest extends OnMarea {
         String prefix = token.substring(0, ("cuenta_service_" + service + "_").length() + 6);
         String id = marea.psql("select id from cuenta.service_key where prefix = '" + prefix + "'");
         marea.cuenta("services", "keys", "remove", service, id).succeeds();
-    }
-
-    private static String signUp(String name) {
-        return marea.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                name + "@post.example",
-                                "password",
-                                PASSWORD,
-                                "person",
-                                Map.of("givenName", name, "familyName", "Roca")))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
     }
 
     private static String idOf(String email) {

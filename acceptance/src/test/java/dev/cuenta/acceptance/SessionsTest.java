@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -13,7 +12,6 @@ import tools.jackson.databind.JsonNode;
 
 /** Where somebody is signed in: seen and ended by themselves and by an operator, and ended by time. */
 class SessionsTest extends OnMarea {
-    private static final String PASSWORD = "nine brown rudders";
 
     @Test
     void the_owner_sees_their_sessions_and_ends_another() {
@@ -170,22 +168,5 @@ class SessionsTest extends OnMarea {
     private static void lastUsed(String ago) {
         marea.psql("update cuenta.session set last_used_at = now() - interval '" + ago
                 + "' where account_id in (select id from accounts.account where email like 'mila%')");
-    }
-
-    private static String signUp(String name) {
-        return marea.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                name + "@post.example",
-                                "password",
-                                PASSWORD,
-                                "person",
-                                Map.of("givenName", name, "familyName", "Demo")))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
     }
 }

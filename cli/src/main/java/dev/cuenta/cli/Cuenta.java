@@ -16,6 +16,7 @@ import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
 import dev.cuenta.cli.sharing.ServicesCommand;
 import dev.cuenta.cli.tenant.TenantsCommand;
+import dev.cuenta.cli.token.TokensCommand;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -65,7 +66,8 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("second-factor", SecondFactorCommand.class),
                 Map.entry("secrets", SecretsCommand.class),
                 Map.entry("services", ServicesCommand.class),
-                Map.entry("sessions", SessionsCommand.class));
+                Map.entry("sessions", SessionsCommand.class),
+                Map.entry("tokens", TokensCommand.class));
     }
 
     /** The command with those of its parts that the arguments are about. */

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
@@ -63,21 +64,33 @@ public final class CuentaClient {
     }
 
     public Answer post(String path, Object body) {
-        return send("POST", path, body, null);
+        return send("POST", path, Body.json(body), null);
+    }
+
+    /** A form ({@code application/x-www-form-urlencoded}), as some standards have it. */
+    public Answer postForm(String path, Map<String, String> form) {
+        String encoded = form.entrySet().stream()
+                .map(entry -> entry.getKey() + "=" + URLEncoder.encode(entry.getValue(), StandardCharsets.UTF_8))
+                .collect(Collectors.joining("&"));
+        return send(
+                "POST",
+                path,
+                new Body("application/x-www-form-urlencoded", encoded.getBytes(StandardCharsets.UTF_8)),
+                null);
     }
 
     public Answer put(String path, Object body) {
-        return send("PUT", path, body, null);
+        return send("PUT", path, Body.json(body), null);
     }
 
     /** A JSON Merge Patch (RFC 7396); {@code etag} null changes whatever is there. */
     public Answer patch(String path, Object body, @Nullable String etag) {
-        return send("PATCH", path, body, etag);
+        return send("PATCH", path, Body.json(body), etag);
     }
 
     /** Bytes as they are, such as a picture. */
     public Answer put(String path, byte[] content) {
-        return send("PUT", path, content, null);
+        return send("PUT", path, new Body("application/octet-stream", content), null);
     }
 
     /** What is no JSON, such as a picture. */
@@ -100,14 +113,27 @@ public final class CuentaClient {
         return send("DELETE", path, null, null);
     }
 
-    private Answer send(String method, String path, @Nullable Object body, @Nullable String etag) {
+    private static final class Body {
+        private final String mediaType;
+        private final byte[] content;
+
+        Body(String mediaType, byte[] content) {
+            this.mediaType = mediaType;
+            this.content = content;
+        }
+
+        static Body json(Object value) {
+            return new Body("application/json", JSON.writeValueAsBytes(value));
+        }
+    }
+
+    private Answer send(String method, String path, @Nullable Body body, @Nullable String etag) {
         try {
             HttpURLConnection connection = open(method, path, etag);
             if (body != null) {
                 connection.setDoOutput(true);
-                boolean raw = body instanceof byte[];
-                connection.setRequestProperty("Content-Type", raw ? "application/octet-stream" : "application/json");
-                connection.getOutputStream().write(body instanceof byte[] bytes ? bytes : JSON.writeValueAsBytes(body));
+                connection.setRequestProperty("Content-Type", body.mediaType);
+                connection.getOutputStream().write(body.content);
             }
             int status = connection.getResponseCode();
             JsonNode answer = read(connection, status);

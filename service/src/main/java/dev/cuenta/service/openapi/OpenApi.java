@@ -18,6 +18,7 @@ final class OpenApi {
         SessionPaths.add(api.paths);
         TenantPaths.add(api.paths);
         SharingPaths.add(api.paths);
+        TokenPaths.add(api.paths);
         ModelPaths.add(api.paths);
         UpkeepPaths.add(api.paths);
         return api.document("Accounts of " + model.name(), revision, new Schemas(model).all());
@@ -28,6 +29,7 @@ final class OpenApi {
         OpenApi api = new OpenApi();
         AccountPaths.addRecords(api.paths, !grant.writes().isEmpty());
         SharingPaths.addContracts(api.paths);
+        TokenPaths.addAsking(api.paths);
         return api.document(
                 "Accounts of " + model.name() + " for " + grant.service(),
                 revision,

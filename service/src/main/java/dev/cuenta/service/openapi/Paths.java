@@ -27,10 +27,18 @@ final class Paths {
             String path,
             String method,
             String summary,
-            Map<String, Object> body,
+            @Nullable Map<String, Object> body,
             String status,
             @Nullable Map<String, Object> answer) {
         add(path, method, summary, body, status, answer).put("security", List.of());
+    }
+
+    /** An address that takes a form, as some standards have it. */
+    void form(String path, String summary, Map<String, Object> body, @Nullable Map<String, Object> answer) {
+        add(path, "post", summary, null, "200", answer)
+                .put(
+                        "requestBody",
+                        Map.of("required", true, "content", content("application/x-www-form-urlencoded", body)));
     }
 
     Map<String, Object> add(

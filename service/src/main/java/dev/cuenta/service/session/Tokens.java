@@ -17,7 +17,7 @@ public final class Tokens {
     /** Of a service's key; its name follows. */
     public static final String SERVICE = "cuenta_service_";
 
-    static final String SESSION = "cuenta_session_";
+    public static final String SESSION = "cuenta_session_";
     static final String KEY = "cuenta_key_";
     private static final int BYTES = 32;
     private static final SecureRandom RANDOM = new SecureRandom();

@@ -34,7 +34,7 @@ import org.springframework.stereotype.Component;
 /** Which services share the accounts, what they may rely on, and the keys that they come with. */
 @Component
 public final class ServiceUseCases {
-    static final String READ = "services.read";
+    public static final String READ = "services.read";
     static final String KEYS = "services.keys";
     private static final int SHOWN_OF_KEY = 6;
 

@@ -36,6 +36,7 @@ class TokensTest {
                 null,
                 Duration.ofHours(1),
                 Duration.ofHours(1),
+                Duration.ofMinutes(5),
                 null,
                 null,
                 "http://127.0.0.1:7480",

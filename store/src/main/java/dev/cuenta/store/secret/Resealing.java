@@ -26,9 +26,9 @@ public final class Resealing {
     /** Every sealed column there is, whichever revision or publish made it. */
     private static final String COLUMNS = """
             select c.oid::regclass::text as source, quote_ident(a.attname) as name,
-                case c.oid::regclass::text when 'accounts.account' then 'id' else 'account_id' end as key
+                case when c.oid::regclass::text in ('accounts.account', 'cuenta.signing_key') then 'id' else 'account_id' end as key
             from pg_attribute a join pg_class c on c.oid = a.attrelid
-            where (c.relnamespace = to_regnamespace('accounts') or c.oid = to_regclass('cuenta.second_factor'))
+            where (c.relnamespace = to_regnamespace('accounts') or c.oid in (to_regclass('cuenta.second_factor'), to_regclass('cuenta.signing_key')))
                 and c.relkind = 'r' and a.atttypid = 'bytea'::regtype and a.attnum > 0 and not a.attisdropped
             order by 1, 2""";
 

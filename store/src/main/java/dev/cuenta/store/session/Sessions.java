@@ -87,6 +87,16 @@ public final class Sessions {
                 .optional();
     }
 
+    /** Whether a session of that id is open. */
+    public boolean isOpen(UUID session, Duration idle) {
+        return work.sql()
+                .sql(
+                        "select exists (select 1 from cuenta.session where id = ? and expires_at > now() and last_used_at > now() - make_interval(secs => ?))")
+                .params(session, (double) idle.toSeconds())
+                .query(Boolean.class)
+                .single();
+    }
+
     /** The session goes on under another token. */
     public void renew(byte[] tokenHash, byte[] next, boolean strong) {
         work.sql()

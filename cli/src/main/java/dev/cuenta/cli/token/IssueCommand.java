@@ -1,0 +1,39 @@
+package dev.cuenta.cli.token;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Output;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "issue",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Get a token with which a service knows you: short-lived, and checked by itself.",
+            "It says who you are, and what of the service's contract you may do."
+        },
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta tokens issue berths")
+final class IssueCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "SERVICE", description = "The service that is to take it.")
+    private String name;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        JsonNode issued =
+                service.client().post(Tokens.PATH, Map.of("service", name)).body();
+        if (!output.printedAsJson(issued)) {
+            output.writer().println(issued.path("token").asString());
+            output.writer().flush();
+        }
+    }
+}

@@ -1,0 +1,149 @@
+package dev.cuenta.service.token;
+
+import com.nimbusds.jose.JOSEException;
+import com.nimbusds.jose.JOSEObjectType;
+import com.nimbusds.jose.JWSHeader;
+import com.nimbusds.jose.crypto.RSASSASigner;
+import com.nimbusds.jose.crypto.RSASSAVerifier;
+import com.nimbusds.jose.jwk.RSAKey;
+import com.nimbusds.jwt.JWTClaimsSet;
+import com.nimbusds.jwt.SignedJWT;
+import dev.cuenta.core.access.Grant;
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.text.ParseException;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Date;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/**
+ * Short-lived tokens of a person for one service (JWT, RFC 9068). A token says who, in which tenant, and what of the contract's
+ * permissions the person has: nothing that the service might not ask about anyway.
+ */
+@Component
+final class AccessTokens {
+    private static final JOSEObjectType TYPE = new JOSEObjectType("at+jwt");
+
+    /** A token that was made. It is told once. */
+    record Issued(String token, Instant expires) {}
+
+    private final LiveRevisions live;
+    private final KeyRing keys;
+    private final Settings settings;
+    private final Clock clock;
+
+    AccessTokens(LiveRevisions live, KeyRing keys, Settings settings, Clock clock) {
+        this.live = live;
+        this.keys = keys;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /** For the service of that name, which is the token's audience. */
+    Issued issue(Caller caller, String service) {
+        AccountId account = caller.account();
+        UUID session = caller.session();
+        if (account == null || session == null || caller.service() != null) {
+            throw Problem.of(ProblemKind.FORBIDDEN, "Only a person who is signed in gets a token for a service.");
+        }
+        return live.with(revision -> {
+            Grant grant = revision.matrix()
+                    .grant(service)
+                    .orElseThrow(() -> Problem.invalid(
+                            "/service",
+                            "unknown",
+                            "The live model has no service `" + service + "`. "
+                                    + Nearest.advice(
+                                            service, revision.model().services().keySet())));
+            Instant now = clock.instant();
+            Instant expires = now.plus(settings.tokenLifetime());
+            JWTClaimsSet.Builder claims = new JWTClaimsSet.Builder()
+                    .issuer(settings.publicUrl())
+                    .subject(account.text())
+                    .audience(service)
+                    .claim("client_id", service)
+                    .issueTime(Date.from(now))
+                    .expirationTime(Date.from(expires))
+                    .jwtID(UUID.randomUUID().toString())
+                    .claim("sid", session.toString())
+                    .claim("amr", caller.strong() ? List.of("pwd", "otp") : List.of("pwd"));
+            about(caller, grant, revision, claims);
+            return new Issued(signed(claims.build()), expires);
+        });
+    }
+
+    private static void about(Caller caller, Grant grant, LiveRevision revision, JWTClaimsSet.Builder claims) {
+        AccountModel model = revision.model();
+        Set<String> may = new TreeSet<>(grant.asks());
+        may.removeIf(permission -> !caller.may(permission, model));
+        if (!may.isEmpty()) {
+            claims.claim("scope", String.join(" ", may));
+        }
+        if (grant.attributes().contains("roles")) {
+            claims.claim(
+                    "roles",
+                    caller.roles(model).stream().map(Role::name).sorted().collect(Collectors.toList()));
+        }
+        if (caller.tenant() != null) {
+            claims.claim("tenant", caller.tenant().toString());
+        }
+    }
+
+    private String signed(JWTClaimsSet claims) {
+        RSAKey key = keys.signing();
+        SignedJWT jwt = new SignedJWT(
+                new JWSHeader.Builder(KeyRing.ALGORITHM)
+                        .type(TYPE)
+                        .keyID(key.getKeyID())
+                        .build(),
+                claims);
+        try {
+            jwt.sign(new RSASSASigner(key));
+        } catch (JOSEException ourOwn) {
+            throw new IllegalStateException(ourOwn);
+        }
+        return jwt.serialize();
+    }
+
+    /** What a token of ours says that is not out of date; empty for anything else. */
+    Optional<JWTClaimsSet> read(String token) {
+        try {
+            SignedJWT jwt = SignedJWT.parse(token);
+            boolean ours = KeyRing.ALGORITHM.equals(jwt.getHeader().getAlgorithm())
+                    && TYPE.equals(jwt.getHeader().getType())
+                    && keys.published().stream()
+                            .filter(key -> key.id().equals(jwt.getHeader().getKeyID()))
+                            .anyMatch(key -> verifies(jwt, key.publicKey()));
+            JWTClaimsSet claims = jwt.getJWTClaimsSet();
+            return Optional.of(claims)
+                    .filter(said -> ours
+                            && settings.publicUrl().equals(said.getIssuer())
+                            && said.getExpirationTime().toInstant().isAfter(clock.instant()));
+        } catch (ParseException notOne) {
+            return Optional.empty();
+        }
+    }
+
+    private static boolean verifies(SignedJWT jwt, String key) {
+        try {
+            return jwt.verify(new RSASSAVerifier(RSAKey.parse(key)));
+        } catch (JOSEException | ParseException notOurs) {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,146 @@
+package dev.cuenta.service.token;
+
+import com.nimbusds.jose.JOSEException;
+import com.nimbusds.jose.JWSAlgorithm;
+import com.nimbusds.jose.jwk.JWK;
+import com.nimbusds.jose.jwk.JWKSet;
+import com.nimbusds.jose.jwk.KeyUse;
+import com.nimbusds.jose.jwk.RSAKey;
+import com.nimbusds.jose.jwk.gen.RSAKeyGenerator;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.job.Job;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.token.SigningKey;
+import dev.cuenta.store.token.SigningKeys;
+import java.text.ParseException;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Component;
+
+/**
+ * The keys that sign tokens. They are the database's, so every instance has the same ones. Whoever keeps the published ones may do so
+ * as long as a token lives ({@link #cacheable}): another one signs only after twice that, and the one before stays published as long.
+ */
+@Component
+final class KeyRing implements Job {
+    /** RS256, which everybody who reads such tokens can verify (RFC 9068 section 2.1). */
+    static final JWSAlgorithm ALGORITHM = JWSAlgorithm.RS256;
+
+    private static final int BITS = 2048;
+    private static final Duration ROTATED_AFTER = Duration.ofDays(30);
+
+    private final LiveRevisions live;
+    private final Duration lifetime;
+    private final Map<String, RSAKey> opened = new ConcurrentHashMap<>();
+
+    KeyRing(LiveRevisions live, Settings settings) {
+        this.live = live;
+        this.lifetime = settings.tokenLifetime();
+    }
+
+    Duration cacheable() {
+        return lifetime;
+    }
+
+    /** Those that are published. */
+    List<SigningKey> published() {
+        return live.with(revision -> {
+            List<SigningKey> keys = revision.read(work -> new SigningKeys(work).published());
+            return keys.isEmpty() ? first() : keys;
+        });
+    }
+
+    /** As a JSON Web Key Set (RFC 7517 section 5). */
+    Map<String, Object> publishedSet() {
+        return new JWKSet(published().stream()
+                        .map(key -> parsed(key.publicKey()))
+                        .map(JWK.class::cast)
+                        .toList())
+                .toJSONObject();
+    }
+
+    /** The one that signs now. */
+    RSAKey signing() {
+        published();
+        return live.with(revision -> revision.read(work -> {
+            String id = new SigningKeys(work).signing().orElseThrow().id();
+            return opened.computeIfAbsent(id, any -> parsed(new SigningKeys(work).secretOf(id)));
+        }));
+    }
+
+    private List<SigningKey> first() {
+        RSAKey made = made();
+        return live.with(revision -> revision.write(work -> {
+            SigningKeys keys = new SigningKeys(work);
+            keys.lock();
+            if (keys.published().isEmpty()) {
+                add(made, Duration.ZERO, work);
+            }
+            return keys.published();
+        }));
+    }
+
+    /** Makes another one; says when it takes over. */
+    SigningKey rotate(Work work) {
+        SigningKeys keys = new SigningKeys(work);
+        keys.lock();
+        RSAKey made = made();
+        add(made, lifetime.multipliedBy(2), work);
+        return keys.published().stream()
+                .filter(key -> key.id().equals(made.getKeyID()))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static void add(RSAKey key, Duration lead, Work work) {
+        new SigningKeys(work).add(key.getKeyID(), key.toPublicJWK().toJSONString(), key.toJSONString(), lead);
+    }
+
+    private static RSAKey made() {
+        try {
+            return new RSAKeyGenerator(BITS)
+                    .keyUse(KeyUse.SIGNATURE)
+                    .algorithm(ALGORITHM)
+                    .keyIDFromThumbprint(true)
+                    .generate();
+        } catch (JOSEException everyPlatformHasIt) {
+            throw new IllegalStateException(everyPlatformHasIt);
+        }
+    }
+
+    private static RSAKey parsed(String key) {
+        try {
+            return RSAKey.parse(key);
+        } catch (ParseException ourOwn) {
+            // Without its cause, which may quote what could not be read.
+            throw new IllegalStateException("A signing key in the database cannot be read.");
+        }
+    }
+
+    @Override
+    public String title() {
+        return "Keeping the keys of tokens";
+    }
+
+    /** Another key each month, and those that nobody needs any more go. */
+    @Override
+    public void carryOn() {
+        if (!live.present()) {
+            return;
+        }
+        boolean old = live.with(revision -> revision.read(work -> new SigningKeys(work).olderThan(ROTATED_AFTER)));
+        live.with(revision -> revision.write(work -> {
+            SigningKeys keys = new SigningKeys(work);
+            if (old) {
+                keys.lock();
+                if (keys.olderThan(ROTATED_AFTER)) {
+                    rotate(work);
+                }
+            }
+            return keys.sweep(lifetime.multipliedBy(2));
+        }));
+    }
+}

@@ -1,0 +1,124 @@
+package dev.cuenta.service.token;
+
+import com.nimbusds.jwt.JWTClaimsSet;
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Tokens;
+import dev.cuenta.service.sharing.ServiceUseCases;
+import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.session.Sessions;
+import dev.cuenta.store.token.RevokedTokens;
+import dev.cuenta.store.token.SigningKey;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** Asking about tokens, taking them back, and changing the keys that sign them. */
+@Component
+final class TokenUseCases {
+    private static final String ROTATE = "secrets.rotate";
+    private static final Map<String, Object> INACTIVE = Map.of("active", false);
+
+    private final LiveRevisions live;
+    private final AccessTokens tokens;
+    private final KeyRing keys;
+    private final Settings settings;
+
+    TokenUseCases(LiveRevisions live, AccessTokens tokens, KeyRing keys, Settings settings) {
+        this.live = live;
+        this.tokens = tokens;
+        this.keys = keys;
+        this.settings = settings;
+    }
+
+    /**
+     * What a token says, if it counts (RFC 7662 section 2.2). A service is told about its own tokens only; of any other it learns as much
+     * as of one that never was.
+     */
+    Map<String, Object> introspect(Caller caller, String token) {
+        Optional<JWTClaimsSet> said = tokens.read(token);
+        return live.with(revision -> {
+            if (caller.service() == null) {
+                caller.require(ServiceUseCases.READ, revision.model());
+            }
+            return revision.read(work -> said.filter(claims -> counts(claims, caller, work))
+                    .map(TokenUseCases::told)
+                    .orElse(INACTIVE));
+        });
+    }
+
+    private boolean counts(JWTClaimsSet claims, Caller caller, Work work) {
+        boolean own = caller.service() == null
+                || claims.getAudience().contains(caller.service().grant().service());
+        return own
+                && !new RevokedTokens(work).contains(UUID.fromString(claims.getJWTID()))
+                && new Sessions(work).isOpen(session(claims), settings.sessionIdle());
+    }
+
+    private static UUID session(JWTClaimsSet claims) {
+        return UUID.fromString(String.valueOf(claims.getClaim("sid")));
+    }
+
+    private static Map<String, Object> told(JWTClaimsSet claims) {
+        Map<String, Object> json = new LinkedHashMap<>(Map.of("active", true, "token_type", "Bearer"));
+        json.putAll(claims.toJSONObject());
+        json.remove("sid");
+        return json;
+    }
+
+    /**
+     * Takes a token back (RFC 7009 section 2.1): one that a service checks, or the session itself. Whoever shows it may do that. Nothing is
+     * said of one that is not known.
+     */
+    void revoke(Caller caller, String token) {
+        Optional<JWTClaimsSet> said = tokens.read(token);
+        live.with(revision -> revision.write(work -> {
+            if (token.startsWith(Tokens.SESSION)) {
+                end(Tokens.hash(token), caller, work);
+            }
+            said.filter(claims -> counts(claims, caller, work)).ifPresent(claims -> {
+                UUID id = UUID.fromString(claims.getJWTID());
+                new RevokedTokens(work).add(id, claims.getExpirationTime().toInstant());
+                new Activity(work).add(Action.TOKEN_REVOKED, new AccountId(claims.getSubject()), caller.origin());
+            });
+            return said;
+        }));
+    }
+
+    private void end(byte[] tokenHash, Caller caller, Work work) {
+        Sessions sessions = new Sessions(work);
+        sessions.find(tokenHash, settings.sessionIdle()).ifPresent(signed -> {
+            sessions.end(tokenHash);
+            new Activity(work).add(Action.SIGNED_OUT, signed.account(), caller.origin());
+        });
+    }
+
+    /** Those that are published, oldest first. */
+    List<SigningKey> keys(Caller caller) {
+        live.with(revision -> {
+            caller.require(ROTATE, revision.model());
+            return revision;
+        });
+        return keys.published();
+    }
+
+    /** Another key is published now, and signs when nobody can lack it any more. */
+    SigningKey rotate(Caller caller) {
+        keys.published();
+        return live.with(revision -> {
+            caller.require(ROTATE, revision.model());
+            return revision.write(work -> {
+                SigningKey added = keys.rotate(work);
+                new Activity(work).add(Action.SIGNING_KEY_ADDED, null, caller.origin(), Map.of("key", added.id()));
+                return added;
+            });
+        });
+    }
+}
