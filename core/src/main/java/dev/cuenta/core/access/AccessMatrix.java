@@ -1,26 +1,39 @@
 package dev.cuenta.core.access;
 
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
+import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Service;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/** What each party may read and write: the one truth that admission, projection, filters and forms ask. */
+/**
+ * What each party may read and write: the one truth that admission, projection, filters and forms ask. What one party may do is worked out
+ * once, when the model becomes a revision.
+ */
 public final class AccessMatrix {
     private final AccountModel model;
     private final Map<String, Grant> grants;
+    private final Attributes comparable;
+    private final Map<Party, Map<FieldPath, Cell>> cells;
 
     public AccessMatrix(AccountModel model) {
         this.model = model;
+        this.comparable = Attributes.of(model, field -> true);
         this.grants = model.services().values().stream()
                 .collect(Collectors.toUnmodifiableMap(Service::name, service -> Grant.of(service, model)));
+        this.cells = parties().stream().collect(Collectors.toUnmodifiableMap(party -> party, this::cells));
     }
 
     /** The contract of a service; empty where the model has no such service. */
@@ -64,15 +77,70 @@ public final class AccessMatrix {
     }
 
     /** What one party may do with one field, and why. */
-    public record Cell(boolean reads, boolean writes, String why) {}
+    public record Cell(Set<Right> rights, String why) {
+        public Cell {
+            rights = Set.copyOf(rights);
+        }
+
+        public boolean may(Right right) {
+            return rights.contains(right);
+        }
+
+        public boolean reads() {
+            return may(Right.READ);
+        }
+
+        public boolean writes() {
+            return may(Right.SIGN_UP) || may(Right.CREATE) || may(Right.CHANGE);
+        }
+    }
 
     public Cell cell(Party party, Field field) {
+        return Objects.requireNonNull(Objects.requireNonNull(cells.get(party)).get(field.path()));
+    }
+
+    private Map<FieldPath, Cell> cells(Party party) {
         Viewer alone = viewer(party);
-        boolean guest = party.equals(Party.GUEST);
-        boolean reads = !guest && reads(alone, field);
-        boolean writes = writes(alone, field, guest ? Operation.SIGN_UP : Operation.CHANGE)
-                || (makes(party) && writes(alone, field, Operation.CREATE));
-        return new Cell(reads, writes, why(party, alone, field));
+        return model.fields().values().stream()
+                .collect(Collectors.toUnmodifiableMap(
+                        Field::path, field -> new Cell(rights(party, alone, field), why(party, alone, field))));
+    }
+
+    private Set<Right> rights(Party party, Viewer alone, Field field) {
+        Set<Right> rights = EnumSet.noneOf(Right.class);
+        if (party.equals(Party.GUEST)) {
+            put(rights, Right.SIGN_UP, writes(alone, field, Operation.SIGN_UP));
+            return rights;
+        }
+        boolean reads = reads(alone, field);
+        put(rights, Right.CREATE, makes(party) && writes(alone, field, Operation.CREATE));
+        put(rights, Right.CHANGE, writes(alone, field, Operation.CHANGE));
+        put(rights, Right.READ, reads);
+        put(rights, Right.EXPORT, reads && !field.secret() && Projection.byDefault(field));
+        put(
+                rights,
+                Right.FILTER,
+                reads && comparable.find(field.path().toString()).isPresent());
+        put(
+                rights,
+                Right.SORT,
+                reads
+                        && comparable
+                                .find(field.path().toString())
+                                .filter(Attribute::sortable)
+                                .isPresent());
+        return rights;
+    }
+
+    private static void put(Set<Right> rights, Right right, boolean has) {
+        if (has) {
+            rights.add(right);
+        }
+    }
+
+    /** What somebody may filter by, of what they may read. */
+    public Attributes attributes(Viewer viewer) {
+        return Attributes.of(model, field -> reads(viewer, field), viewer::sees);
     }
 
     /** Whether the party may make accounts for others, if its permissions let it. */
@@ -80,7 +148,7 @@ public final class AccessMatrix {
         return !party.equals(Party.GUEST) && !party.equals(Party.OWNER) && !party.isService();
     }
 
-    private static String why(Party party, Viewer alone, Field field) {
+    private String why(Party party, Viewer alone, Field field) {
         List<String> reasons = new ArrayList<>();
         boolean guest = party.equals(Party.GUEST);
         String read = party.isService() ? "the contract's reads" : "read";
@@ -100,6 +168,17 @@ public final class AccessMatrix {
         }
         if (field.mutability() == Mutability.IMMUTABLE) {
             reasons.add("only when the account is made");
+        }
+        if (alone.reads(field)
+                && !guest
+                && comparable.find(field.path().toString()).isEmpty()) {
+            reasons.add(
+                    field.secret()
+                            ? "secret, so no filter may ask for it"
+                            : "computed beyond the database, so no filter can ask for it");
+        }
+        if (field.returned() == Returned.REQUEST && alone.reads(field) && !guest) {
+            reasons.add("shown when it is asked for by name");
         }
         return String.join("; ", reasons);
     }

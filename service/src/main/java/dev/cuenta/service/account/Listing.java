@@ -113,7 +113,7 @@ final class Listing {
     }
 
     private static Attributes attributes(LiveRevision revision, Viewer viewer) {
-        return Attributes.of(revision.model(), field -> revision.matrix().reads(viewer, field), viewer::sees);
+        return revision.matrix().attributes(viewer);
     }
 
     private static Attribute sortable(String path, Attributes attributes) {

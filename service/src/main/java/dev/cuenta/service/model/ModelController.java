@@ -1,6 +1,7 @@
 package dev.cuenta.service.model;
 
 import dev.cuenta.core.access.AccessMatrix;
+import dev.cuenta.core.access.Right;
 import dev.cuenta.core.file.FormatSchema;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Party;
@@ -158,9 +159,17 @@ final class ModelController {
         row.put("sensitivity", ModelJson.word(field.sensitivity()));
         row.put("returned", ModelJson.word(field.returned()));
         Map<String, Object> cells = new LinkedHashMap<>();
-        matrix.parties().forEach(party -> cells.put(party.name(), matrix.cell(party, field)));
+        matrix.parties().forEach(party -> cells.put(party.name(), ModelController.cell(matrix.cell(party, field))));
         row.put("cells", cells);
         return row;
+    }
+
+    private static Map<String, Object> cell(AccessMatrix.Cell cell) {
+        return Map.of(
+                "reads", cell.reads(),
+                "writes", cell.writes(),
+                "rights", cell.rights().stream().sorted().map(Right::word).toList(),
+                "why", cell.why());
     }
 
     /** What the caller's forms and lists are made from: the fields, and what the caller may do with each. */
