@@ -95,8 +95,14 @@ public final class CuentaClient {
 
     /** What is no JSON, such as a picture. */
     public byte[] download(String path) {
+        return download(path, "*/*");
+    }
+
+    /** As {@link #download(String)}, in a form of several that there are. */
+    public byte[] download(String path, String mediaType) {
         try {
             HttpURLConnection connection = open("GET", path, null);
+            connection.setRequestProperty("Accept", mediaType);
             int status = connection.getResponseCode();
             if (status >= 400) {
                 throw problem(status, read(connection, status));

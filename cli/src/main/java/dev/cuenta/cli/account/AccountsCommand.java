@@ -25,6 +25,8 @@ public final class AccountsCommand implements CommandGroup {
                 "anonymise",
                 AnonymiseCommand.class,
                 "dependents",
-                DependentsCommand.class);
+                DependentsCommand.class,
+                "dossier",
+                DossierCommand.class);
     }
 }

@@ -28,8 +28,8 @@ import org.springframework.stereotype.Component;
 
 /** Reading activity: all of it, or what was done to one account, for whoever may know. */
 @Component
-final class ActivityUseCases {
-    static final String READ = "activity.read";
+public final class ActivityUseCases {
+    public static final String READ = "activity.read";
     private static final int LONGEST_PAGE = 200;
 
     /** What a request asks for, as it was written. */
@@ -46,7 +46,7 @@ final class ActivityUseCases {
      *
      * @param names what people call those of its accounts that are still there and within the caller's reach, by id
      */
-    record Page(
+    public record Page(
             List<Map<String, Object>> items,
             Map<String, String> names,
             @Nullable Long next) {}
@@ -88,7 +88,7 @@ final class ActivityUseCases {
      *
      * @param id null for the caller's own
      */
-    Page of(Caller caller, @Nullable AccountId id, int limit, @Nullable Long before) {
+    public Page of(Caller caller, @Nullable AccountId id, int limit, @Nullable Long before) {
         return live.with(revision -> {
             if (id != null && !id.equals(caller.account())) {
                 caller.require(READ, revision.model());

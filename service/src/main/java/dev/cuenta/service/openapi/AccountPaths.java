@@ -14,6 +14,15 @@ final class AccountPaths {
     static void add(Paths paths) {
         addRecords(paths, true);
         addActivity(paths);
+        for (String owner : List.of("/v1/me", "/v1/accounts/{id}")) {
+            paths.add(
+                    owner + "/dossier",
+                    "get",
+                    "All that is kept about the account; as a page for text/html",
+                    null,
+                    "200",
+                    Paths.JSON_OBJECT);
+        }
         paths.guest("/v1/sign-ups", "post", "Sign up", ref("SignUp"), "201", ref("Account"));
         paths.add("/v1/me", "get", "Read one's own account", null, "200", ref("Account"));
         paths.add(

@@ -118,6 +118,17 @@ public final class Adoptions {
         return texts.toArray(String[]::new);
     }
 
+    /** A row of another program. */
+    public record Origin(String source, String key) {}
+
+    /** From which rows the account came. */
+    public List<Origin> of(AccountId account) {
+        return sql.sql("select source, source_key from cuenta.adopted where account_id = ? order by source, source_key")
+                .param(work.keys().of(account).toString())
+                .query((row, index) -> new Origin(row.getString("source"), row.getString("source_key")))
+                .list();
+    }
+
     public List<Summary> summaries() {
         return sql.sql("""
                         select source, count(*) filter (where outcome = 'brought') as brought,

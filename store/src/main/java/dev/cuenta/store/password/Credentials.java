@@ -113,6 +113,15 @@ public final class Credentials {
                 .list();
     }
 
+    /** When the present password was set. */
+    public Optional<Instant> setAt(AccountId account) {
+        return work.sql()
+                .sql("select set_at from cuenta.credential where account_id = ?")
+                .param(work.keys().of(account))
+                .query((row, index) -> row.getTimestamp("set_at").toInstant())
+                .optional();
+    }
+
     public Optional<String> hashOf(AccountId account) {
         return work.sql()
                 .sql("select hash from cuenta.credential where account_id = ?")
