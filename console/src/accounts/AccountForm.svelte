@@ -1,6 +1,6 @@
 <script lang="ts">
   import { tick } from "svelte";
-  import { Button } from "flowbite-svelte";
+  import { Button, Input, Label } from "flowbite-svelte";
   import type { Field } from "../api/model.ts";
   import Notice from "../parts/Notice.svelte";
   import FieldControl from "./FieldControl.svelte";
@@ -12,10 +12,23 @@
     errors: Record<string, string>;
     busy: boolean;
     submitLabel: string;
+    /** Whether the change takes the present password of whoever makes it. */
+    asksForPassword?: boolean;
+    password?: string;
     onsubmit: () => Promise<void>;
     oncancel: () => void;
   }
-  let { groups, draft = $bindable(), errors, busy, submitLabel, onsubmit, oncancel }: Props = $props();
+  let {
+    groups,
+    draft = $bindable(),
+    errors,
+    busy,
+    submitLabel,
+    asksForPassword = false,
+    password = $bindable(""),
+    onsubmit,
+    oncancel,
+  }: Props = $props();
 
   /** Whoever was refused finds the first field that is to be mended under the cursor. */
   async function submit(event: SubmitEvent & { currentTarget: HTMLFormElement }) {
@@ -45,6 +58,28 @@
       </div>
     </fieldset>
   {/each}
+  {#if asksForPassword}
+    <fieldset class="sheet p-4">
+      <legend class="px-1 text-base font-semibold">Is it you?</legend>
+      <Label for="current-password" class="mb-1">Present password</Label>
+      <Input
+        id="current-password"
+        class="max-w-sm"
+        type="password"
+        autocomplete="current-password"
+        aria-invalid={errors.currentPassword ? true : undefined}
+        aria-describedby="current-password-help"
+        bind:value={password}
+        {@attach (input: HTMLElement) => input.focus()}
+      />
+      <p
+        id="current-password-help"
+        class={["mt-1 text-xs", errors.currentPassword ? "text-red-800 dark:text-red-300" : "quiet"]}
+      >
+        {errors.currentPassword ?? "You change what you sign in with, or an address of yours."}
+      </p>
+    </fieldset>
+  {/if}
   <div class="flex gap-3">
     <Button type="submit" disabled={busy}>{busy ? "Saving…" : submitLabel}</Button>
     <Button type="button" color="alternative" onclick={oncancel}>Cancel</Button>

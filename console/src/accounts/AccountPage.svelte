@@ -1,9 +1,13 @@
 <script lang="ts">
   import { route } from "../routes.ts";
+  import Beside from "./Beside.svelte";
   import Record from "./Record.svelte";
 
   const id = $derived(route.params.id ?? "");
 </script>
 
 <p class="mb-2"><a class="link" href="/accounts">All accounts</a></p>
-{#key id}<Record ref={id} />{/key}
+{#key id}
+  <Record ref={id} />
+  <Beside ref={id} />
+{/key}

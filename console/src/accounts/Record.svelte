@@ -11,12 +11,18 @@
   import { RecordState } from "./record.svelte.ts";
   import RecordView from "./RecordView.svelte";
   import RemoveButton from "./RemoveButton.svelte";
+  import SeenAs from "./SeenAs.svelte";
+  import SeenAsChoice from "./SeenAsChoice.svelte";
+  import { SeenAsState } from "./seenas.svelte.ts";
 
   let { ref }: { ref: AccountRef } = $props();
   const form = session.form!;
   // A page for each account: the reference never changes.
   const record = untrack(() => new RecordState(ref, form));
   void record.load();
+  const seen = untrack(() => new SeenAsState(ref));
+  const looksAsOthers = untrack(() => ref !== "own" && form.administers);
+  if (looksAsOthers) void seen.load();
   const kind = $derived(form.kinds.find((it) => it.name === record.account?.kind)?.label ?? "");
 </script>
 
@@ -30,7 +36,8 @@
     <Badge color="gray" class="dark:bg-gray-700 dark:text-gray-200">{kind}</Badge>
     {#each account.roles as role (role)}<Badge color="primary">{role}</Badge>{/each}
     {#if !record.editing}
-      <div class="ml-auto flex gap-2">
+      <div class="ml-auto flex flex-wrap gap-2">
+        {#if looksAsOthers}<SeenAsChoice {seen} />{/if}
         {#if record.editable.length}<Button size="sm" onclick={() => record.edit()}>Edit</Button>{/if}
         {#if ref !== "own" && session.may.has("accounts.write")}<RemoveButton
             {record}
@@ -47,9 +54,13 @@
       errors={record.errors}
       busy={record.busy}
       submitLabel="Save"
+      asksForPassword={record.asksForPassword}
+      bind:password={record.password}
       onsubmit={() => record.save()}
       oncancel={() => ((record.editing = false), record.load())}
     />
+  {:else if seen.party}
+    <SeenAs {seen} {ref} groups={record.groups} />
   {:else}
     <RecordView
       {account}
@@ -66,7 +77,7 @@
         {account.meta.version}
       </p>
       <p>id <span class="font-mono">{account.id}</span></p>
-      <Twin command={`cuenta accounts show ${account.id}`} />
+      <Twin command={`cuenta accounts show ${account.id}${seen.party ? ` --as ${seen.party}` : ""}`} />
     </footer>
   {/if}
 {:else if !record.failure}

@@ -87,7 +87,7 @@ export function errorsByField(violations: Violation[], fields: Field[]): Record<
   const known = new Set(fields.map((field) => field.path));
   return errorsByName(violations, (pointer) => {
     const path = pointer.replace(/^\//, "").replace("/", ".");
-    return known.has(path) || path === "password" ? path : "";
+    return known.has(path) || path === "password" || path === "currentPassword" ? path : "";
   });
 }
 

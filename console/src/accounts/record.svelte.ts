@@ -19,6 +19,9 @@ export class RecordState {
   draft = $state<Draft>({});
   errors = $state.raw<Record<string, string>>({});
   notice = $state("");
+  /** Whether the last try was refused for want of the present password. */
+  asksForPassword = $state(false);
+  password = $state("");
   /** Secret values that the reader asked for, by field; null for one that is not there. */
   opened = $state.raw<Record<string, Value | null>>({});
 
@@ -78,18 +81,24 @@ export class RecordState {
     this.draft = { ...this.#before };
     this.errors = {};
     this.notice = "";
+    this.asksForPassword = false;
+    this.password = "";
     this.editing = true;
   }
 
   async save(): Promise<void> {
     this.busy = true;
     try {
-      await changeAccount(this.#ref, bodyOf(this.#fields(), this.draft, this.#before), this.#etag);
+      const body = bodyOf(this.#fields(), this.draft, this.#before);
+      if (this.asksForPassword) body.currentPassword = this.password;
+      await changeAccount(this.#ref, body, this.#etag);
+      this.password = "";
       this.editing = false;
       this.notice = "Saved";
       await this.load();
     } catch (failure) {
       this.errors = this.#errors(failure);
+      this.#askForPassword(failure);
     } finally {
       this.busy = false;
     }
@@ -108,6 +117,16 @@ export class RecordState {
   /** A picture is uploaded by itself, not with the form. */
   uploads(field: Field): boolean {
     return field.type === "image" && this.#writes(field);
+  }
+
+  /** A first time without a reproach: nobody can know before that it is asked for. */
+  #askForPassword(failure: unknown): void {
+    const violations = failure instanceof Refused ? (failure.problem.errors ?? []) : [];
+    const violation = violations.find(({ pointer }) => pointer === "/currentPassword");
+    if (!violation) return;
+    const first = !this.asksForPassword;
+    this.asksForPassword = true;
+    this.errors = first ? {} : { ...this.errors, currentPassword: violation.detail };
   }
 
   #errors(failure: unknown): Record<string, string> {

@@ -57,6 +57,11 @@ export function readAccount(ref: AccountRef, fields: string[] = []): Promise<Ans
   return request("GET", accountPath(ref), { query: { fields: fields.join(",") } });
 }
 
+/** The account exactly as another party gets it; `withheld` names fields that the reader may not read themselves. */
+export async function readAccountAs(ref: AccountRef, party: string): Promise<Account & { withheld: string[] }> {
+  return (await request<Account & { withheld: string[] }>("GET", accountPath(ref), { query: { as: party } })).body;
+}
+
 export function changeAccount(ref: AccountRef, patch: Body, etag: string | null): Promise<Answer<Account>> {
   return request("PATCH", accountPath(ref), { body: patch, etag });
 }

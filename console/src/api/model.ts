@@ -47,6 +47,8 @@ export interface Form {
   revision: number;
   name: string;
   may: string[];
+  /** Whether the reader administers everything. */
+  administers: boolean;
   signIn: string[];
   tenants: boolean;
   /** The id of the tenant in which the reader works; none for those who see all. */
@@ -121,7 +123,7 @@ export interface Matrix {
     label: string;
     sensitivity: "open" | "personal" | "secret";
     returned: string;
-    cells: Record<string, { reads: boolean; writes: boolean; why: string }>;
+    cells: Record<string, { reads: boolean; writes: boolean; rights: string[]; why: string }>;
   }[];
 }
 

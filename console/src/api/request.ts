@@ -23,7 +23,12 @@ export class Refused extends Error {
   }
 
   get unauthenticated(): boolean {
-    return this.problem.status === 401;
+    return this.problem.type === "urn:cuenta:problem:unauthenticated";
+  }
+
+  /** Name and password are right; a code is missing, or was wrong. */
+  get secondFactor(): boolean {
+    return this.problem.type === "urn:cuenta:problem:second-factor";
   }
 
   get stale(): boolean {

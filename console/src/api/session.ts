@@ -1,7 +1,9 @@
+import { accountPath, type AccountRef } from "./accounts.ts";
 import { request } from "./request.ts";
 
-export async function signIn(identifier: string, password: string): Promise<void> {
-  await request("POST", "/v1/sessions", { body: { identifier, password } });
+/** @param code of the second factor, for whoever has one */
+export async function signIn(identifier: string, password: string, code?: string): Promise<void> {
+  await request("POST", "/v1/sessions", { body: { identifier, password, code } });
 }
 
 export async function signOut(): Promise<void> {
@@ -17,10 +19,10 @@ export interface OpenSession {
   current: boolean;
 }
 
-export async function listSessions(): Promise<OpenSession[]> {
-  return (await request<{ items: OpenSession[] }>("GET", "/v1/me/sessions")).body.items;
+export async function listSessions(ref: AccountRef): Promise<OpenSession[]> {
+  return (await request<{ items: OpenSession[] }>("GET", `${accountPath(ref)}/sessions`)).body.items;
 }
 
-export async function endOtherSession(id: string): Promise<void> {
-  await request("DELETE", `/v1/me/sessions/${id}`);
+export async function endOtherSession(ref: AccountRef, id: string): Promise<void> {
+  await request("DELETE", `${accountPath(ref)}/sessions/${id}`);
 }

@@ -4,12 +4,15 @@
   import { errorsByName, errorsOf } from "../api/request.ts";
   import Notice from "../parts/Notice.svelte";
   import Sheet from "../parts/Sheet.svelte";
+  import Strength from "../password/Strength.svelte";
+  import { StrengthState } from "../password/strength.svelte.ts";
 
   // After the #, which browsers send to nobody; gone from the address bar as soon as it is read.
   const token = location.hash.slice(1);
   history.replaceState(null, "", location.pathname);
 
   let identifier = $state("");
+  const strength = new StrengthState([]);
   let password = $state("");
   let errors = $state.raw<Record<string, string>>({});
   let done = $state(false);
@@ -49,12 +52,13 @@
           <Input
             id="password"
             type="password"
-            bind:value={password}
+            bind:value={() => password, (value) => ((password = value), strength.typed(value))}
             autocomplete="new-password"
             required
             aria-invalid={errors.password ? true : undefined}
             aria-describedby={errors.password ? "password-help" : undefined}
           />
+          <Strength {strength} />
           {#if errors.password}
             <p id="password-help" class="mt-1 text-xs text-red-800 dark:text-red-300">{errors.password}</p>
           {/if}

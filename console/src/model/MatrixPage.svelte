@@ -19,6 +19,13 @@
   function fill(cell: { reads: boolean; writes: boolean }): "none" | "hollow" | "filled" | "half" {
     return cell.writes ? (cell.reads ? "filled" : "half") : cell.reads ? "hollow" : "none";
   }
+  const why = (party: string, path: string, cell: { rights: string[]; why: string }) =>
+    `${party} may ${cell.rights.map((right) => RIGHTS[right] ?? right).join(", ") || "nothing"} with ${path}: ${cell.why}.`;
+  const RIGHTS: Record<string, string> = {
+    signUp: "give it at sign-up",
+    create: "give it to new accounts",
+    export: "get it in lists",
+  };
   const shown = (parties: string[]) => parties.filter((party) => !onlyParty || party === onlyParty);
   const words = { none: "neither reads nor writes", hollow: "reads", filled: "reads and writes", half: "writes only" };
 </script>
@@ -73,7 +80,7 @@
                   class="cursor-pointer rounded p-1"
                   aria-label={`${party} and ${field.path}: ${words[fill(cell)]}. Why?`}
                   title={cell.why}
-                  onclick={() => (asked = `${party} ${words[fill(cell)]} ${field.path}: ${cell.why}.`)}
+                  onclick={() => (asked = why(party, field.path, cell))}
                 >
                   <Bead fill={fill(cell)} label={words[fill(cell)]} />
                 </button>
@@ -88,4 +95,4 @@
 {:catch failure}
   <Notice kind="refused" text={messageOf(failure)} />
 {/await}
-<div class="mt-4"><Twin command="cuenta model matrix" /></div>
+<div class="mt-4"><Twin command={`cuenta model matrix${looked ? ` --why ${looked}` : ""}`} /></div>

@@ -13,6 +13,8 @@
       { path: "/accounts", label: "Accounts", permission: "accounts.read" },
       { path: "/model", label: "Model", permission: "model.read" },
       { path: "/retention", label: "Retention", permission: "retention.read" },
+      { path: "/services", label: "Services", permission: "services.read" },
+      { path: "/activity", label: "Activity", permission: "activity.read" },
     ].filter((place) => session.may.has(place.permission)),
   );
   const at = $derived(route.pathname === "/" ? places[0]?.path : route.pathname);
@@ -23,12 +25,12 @@
 <header class="border-b bg-white dark:bg-gray-800">
   <div class="mx-auto flex max-w-screen-2xl flex-wrap items-center gap-x-6 px-4">
     <a href="/" class="flex items-center gap-2 py-3 text-base font-semibold"><Mark /> Cuenta</a>
-    <nav aria-label="Pages" class="wire relative order-last flex w-full sm:order-none sm:w-auto">
+    <nav aria-label="Pages" class="wire relative order-last flex w-full justify-between sm:order-none sm:w-auto">
       {#each places as place (place.path)}
         <a
           href={place.path}
           aria-current={here(place.path) ? "page" : undefined}
-          class="bead relative flex items-center gap-2 px-3 py-3"
+          class="bead relative flex items-center gap-2 px-1.5 py-3 sm:px-3"
         >
           {place.label}
         </a>

@@ -1,7 +1,7 @@
 <script lang="ts">
-  /** What happened, said in place. `refused` for errors, `decision` for what waits for one, `done` for success. */
+  /** What happened, said in place. `refused` for errors, `decision` for what waits for one, `once` for what is shown only now, `done` for success. */
   interface Props {
-    kind: "refused" | "decision" | "done";
+    kind: "refused" | "decision" | "once" | "done";
     text: string;
   }
   let { kind, text }: Props = $props();
@@ -10,9 +10,10 @@
     refused: "border-red-700 bg-red-50 text-red-900 dark:border-red-400 dark:bg-red-950 dark:text-red-100",
     decision:
       "border-saffron-700 bg-saffron-100 text-gray-900 dark:border-saffron-300 dark:bg-saffron-950 dark:text-gray-100",
+    once: "border-saffron-700 bg-saffron-100 text-gray-900 dark:border-saffron-300 dark:bg-saffron-950 dark:text-gray-100",
     done: "border-primary-700 bg-primary-50 text-gray-900 dark:border-primary-300 dark:bg-primary-950 dark:text-gray-100",
   };
-  const words = { refused: "Refused", decision: "Decide", done: "Done" };
+  const words = { refused: "Refused", decision: "Decide", once: "Only now", done: "Done" };
 </script>
 
 <div

@@ -1,10 +1,24 @@
 <script lang="ts">
-  import { tick } from "svelte";
+  import { tick, untrack } from "svelte";
   import { Button, Input, Label } from "flowbite-svelte";
   import Notice from "../parts/Notice.svelte";
   import { PasswordState } from "./password.svelte.ts";
+  import Strength from "./Strength.svelte";
+  import { StrengthState } from "./strength.svelte.ts";
 
+  /** What the account signs in with: no part of a good password. */
+  let { identifiers }: { identifiers: string[] } = $props();
   const state = new PasswordState();
+  const strength = new StrengthState(untrack(() => identifiers));
+
+  function typed(name: "current" | "password", value: string) {
+    if (name === "current") {
+      state.current = value;
+    } else {
+      state.next = value;
+      strength.typed(value);
+    }
+  }
 
   async function submit(event: SubmitEvent & { currentTarget: HTMLFormElement }) {
     event.preventDefault();
@@ -26,8 +40,7 @@
       aria-invalid={state.errors[name] ? true : undefined}
       aria-describedby={`password-${name}-help`}
       bind:value={
-        () => (name === "current" ? state.current : state.next),
-        (value) => (name === "current" ? (state.current = value) : (state.next = value))
+        () => (name === "current" ? state.current : state.next), (value) => typed(name as "current" | "password", value)
       }
     />
     <p
@@ -36,6 +49,7 @@
     >
       {state.errors[name] ?? hint}
     </p>
+    {#if name === "password"}<Strength {strength} />{/if}
   </div>
 {/snippet}
 

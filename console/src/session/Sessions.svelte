@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
+  import type { AccountRef } from "../api/accounts.ts";
   import { endOtherSession, listSessions, type OpenSession } from "../api/session.ts";
   import { messageOf } from "../api/request.ts";
   import Moment from "../parts/Moment.svelte";
@@ -7,12 +8,18 @@
   import Scroller from "../parts/Scroller.svelte";
   import { programOf } from "./program.ts";
 
+  /** Whose sessions. */
+  let { ref = "own" }: { ref?: AccountRef } = $props();
+  const own = $derived(ref === "own");
+  const title = $derived(own ? "Where you are signed in" : "Signed in");
   let sessions = $state.raw<OpenSession[]>([]);
+  let loaded = $state(false);
   let failure = $state("");
 
   async function load() {
     try {
-      sessions = await listSessions();
+      sessions = await listSessions(ref);
+      loaded = true;
     } catch (refused) {
       failure = messageOf(refused);
     }
@@ -21,7 +28,7 @@
   async function end(session: OpenSession) {
     failure = "";
     try {
-      await endOtherSession(session.id);
+      await endOtherSession(ref, session.id);
       await load();
     } catch (refused) {
       failure = messageOf(refused);
@@ -31,11 +38,11 @@
   void load();
 </script>
 
-<section class="mt-6" aria-label="Where you are signed in">
-  <h2 class="mb-2">Where you are signed in</h2>
+<section class="mt-6" aria-label={title}>
+  <h2 class="mb-2">{title}</h2>
   {#if failure}<div class="mb-3"><Notice kind="refused" text={failure} /></div>{/if}
   {#if sessions.length}
-    <Scroller label="Table of your sessions">
+    <Scroller label="Table of sessions">
       <table class="ledger">
         <thead>
           <tr>
@@ -68,5 +75,7 @@
         </tbody>
       </table>
     </Scroller>
+  {:else if loaded}
+    <p class="quiet">Nowhere just now.</p>
   {/if}
 </section>

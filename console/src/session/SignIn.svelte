@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button, Input, Label } from "flowbite-svelte";
-  import { messageOf } from "../api/request.ts";
+  import { messageOf, Refused } from "../api/request.ts";
   import Notice from "../parts/Notice.svelte";
   import Sheet from "../parts/Sheet.svelte";
   import { session } from "./session.svelte.ts";
@@ -9,16 +9,22 @@
   let password = $state("");
   let failure = $state("");
   let busy = $state(false);
+  /** Whether the account asks for a code beside the password. */
+  let asksForCode = $state(false);
+  let code = $state("");
 
   async function submit(event: SubmitEvent) {
     event.preventDefault();
     busy = true;
     failure = "";
     try {
-      await session.signIn(identifier, password);
+      await session.signIn(identifier, password, asksForCode ? code : undefined);
     } catch (refused) {
-      failure = messageOf(refused);
-      password = "";
+      const wantsCode = refused instanceof Refused && refused.secondFactor;
+      failure = wantsCode && !asksForCode ? "" : messageOf(refused);
+      asksForCode = wantsCode;
+      code = "";
+      if (!wantsCode) password = "";
     } finally {
       busy = false;
     }
@@ -35,6 +41,21 @@
       <Label for="password" class="mb-1">Password</Label>
       <Input id="password" type="password" bind:value={password} autocomplete="current-password" required />
     </div>
+    {#if asksForCode}
+      <div>
+        <Label for="code" class="mb-1">Code of your authenticator</Label>
+        <Input
+          id="code"
+          bind:value={code}
+          class="font-mono"
+          autocomplete="one-time-code"
+          required
+          aria-describedby="code-help"
+          {@attach (input: HTMLElement) => input.focus()}
+        />
+        <p id="code-help" class="quiet mt-1 text-xs">Lost it? One of your recovery codes does as well, once.</p>
+      </div>
+    {/if}
     {#if failure}<Notice kind="refused" text={failure} />{/if}
     <Button type="submit" disabled={busy}>{busy ? "Signing in…" : "Sign in"}</Button>
   </form>

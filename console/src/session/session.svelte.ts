@@ -29,8 +29,8 @@ class Session {
     }
   }
 
-  async signIn(identifier: string, password: string): Promise<void> {
-    await signIn(identifier, password);
+  async signIn(identifier: string, password: string, code?: string): Promise<void> {
+    await signIn(identifier, password, code);
     await this.load();
   }
 

@@ -34,6 +34,7 @@ export const form: Form = {
   revision: 1,
   name: "marea",
   may: ["accounts.read", "accounts.write"],
+  administers: false,
   signIn: ["email"],
   tenants: true,
   roles: ["boater", "administrator"],

@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.function.BooleanSupplier;
 import javax.imageio.ImageIO;
 import org.assertj.core.api.SoftAssertions;
@@ -27,6 +28,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
+import org.openqa.selenium.support.ui.Select;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** The console in a real browser: the journeys of the job, and an accessibility checker on every page. */
@@ -205,6 +207,105 @@ class ConsoleTest {
     }
 
     @Test
+    void a_service_gets_a_key_that_is_told_once() {
+        open("/services");
+        press("Make a key");
+        type("#networks", "harbour");
+        press("Make the key");
+        awaitText("#networks-help", "Give networks in CIDR notation");
+        type("#networks", "127.0.0.0/8");
+        press("Make the key");
+        awaitText("[aria-label=berths]", "It is not shown again");
+        String token = find("[aria-label=berths] code.select-all").getText();
+
+        assertThat(marea.with(token).get("/v1/accounts").status(200).everything())
+                .contains("givenName")
+                .doesNotContain("\"email\"");
+        open("/services");
+        awaitText("[aria-label=berths]", "127.0.0.0/8");
+        assertThat(browser.getPageSource()).doesNotContain(token);
+    }
+
+    @Test
+    void an_administrator_sees_a_record_as_a_service_gets_it() {
+        open("/accounts/" + marea.psql("select id from accounts.account where email = 'tomas.rey@marea.example'"));
+        awaitText("main", "tomas.rey@marea.example");
+        choose("[aria-label='Seen as']", "Seen as service:gates");
+        awaitText("[role=status]", "exactly as service:gates gets it");
+        awaitText("main", "not listed in the contract's reads");
+        assertThat(find("main").getText()).doesNotContain("tomas.rey@marea.example");
+        choose("[aria-label='Seen as']", "Seen as yourself");
+        awaitText("main", "tomas.rey@marea.example");
+    }
+
+    @Test
+    void activity_is_searched_and_its_chain_followed() {
+        open("/activity");
+        choose("[aria-label=What]", "Account added");
+        await(
+                "only what was asked for",
+                () -> texts("table.ledger tbody tr").stream().allMatch(row -> row.contains("Account added")));
+        press("Verify the chain");
+        awaitText("[role=status]", "entries are as they were told");
+        type("[aria-label='By which service']", "nobody\n");
+        awaitText("main", "Nothing was done that fits this.");
+    }
+
+    @Test
+    void a_person_adds_a_second_factor_and_signs_in_with_it() {
+        marea.keyHolder()
+                .post(
+                        "/v1/accounts",
+                        Map.of(
+                                "email",
+                                "vera@post.example",
+                                "password",
+                                Installation.PASSWORD,
+                                "person",
+                                Map.of("givenName", "Vera", "familyName", "Roca")))
+                .status(201);
+        press("Sign out");
+        signInAs("vera@post.example");
+        awaitText("header", "Vera Roca");
+        open("/me");
+        press("Add a second factor");
+        type("#second-factor-typed", Installation.PASSWORD);
+        press("Go on");
+        String seed = find("[aria-label='Second factor'] code").getText();
+        type("#second-factor-typed", code(seed, 0));
+        press("Add it");
+        awaitText("[aria-label='Second factor']", "10 recovery codes are left");
+        press("Sign out");
+        signInAs("vera@post.example");
+        type("#code", "000000");
+        click("button[type=submit]");
+        awaitText("[role=alert]", "The code is wrong");
+        type("#code", code(seed, 1));
+        click("button[type=submit]");
+        awaitText("header", "Vera Roca");
+        press("Sign out");
+        signInAs(Installation.OPERATOR);
+        awaitText("header", "Olga Paz");
+    }
+
+    private static void signInAs(String name) {
+        type("#identifier", name);
+        type("#password", Installation.PASSWORD);
+        click("button[type=submit]");
+    }
+
+    private static String code(String seed, int stepsAhead) {
+        return marea.shell("oathtool --totp --base32 " + seed + " --now 'now + " + 30 * stepsAhead + " seconds'")
+                .succeeds()
+                .text()
+                .strip();
+    }
+
+    private static void choose(String selector, String option) {
+        new Select(find(selector)).selectByVisibleText(option);
+    }
+
+    @Test
     void what_a_rule_would_take_is_shown_and_then_taken() {
         open("/retention");
         press("Preview");
@@ -238,6 +339,8 @@ class ConsoleTest {
                     "/model/matrix",
                     "/model/tables",
                     "/retention",
+                    "/services",
+                    "/activity",
                     "/nowhere")) {
                 open(page);
                 browser.executeScript(

@@ -163,6 +163,7 @@ public final class CuentaClient {
         if (patch) {
             connection.setRequestProperty("X-HTTP-Method-Override", method);
         }
+        connection.setRequestProperty("Accept", "application/json");
         header(connection, "Authorization", token == null ? null : "Bearer " + token);
         header(connection, "Cuenta-Tenant", tenant);
         header(connection, "If-Match", etag);

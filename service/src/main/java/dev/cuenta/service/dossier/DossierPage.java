@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -39,11 +40,13 @@ final class DossierPage {
               .quiet { color: var(--quiet); } .wide { overflow-x: auto; }
               table { border-collapse: collapse; width: 100%%; font-variant-numeric: tabular-nums; }
               th, td { text-align: left; vertical-align: top; padding: .35rem .75rem .35rem 0; border-bottom: 1px solid var(--line);
-                overflow-wrap: anywhere; min-width: 5rem; }
+                overflow-wrap: break-word; min-width: 5rem; max-width: 24rem; }
               th { font-weight: 500; color: var(--quiet); }
             </style></head><body>
             <h1>%1$s</h1><p class="quiet">All that is kept about this account.</p>
             """;
+
+    private static final Pattern MOMENT = Pattern.compile("^(\\d{4}-\\d\\d-\\d\\d)T(\\d\\d:\\d\\d)[^Z]*Z$");
 
     private DossierPage() {}
 
@@ -64,6 +67,9 @@ final class DossierPage {
     private static String table(List<?> rows) {
         Set<String> columns = new LinkedHashSet<>();
         rows.forEach(row -> ((Map<?, ?>) row).keySet().forEach(column -> columns.add(String.valueOf(column))));
+        if (columns.contains("label")) {
+            columns.remove("field");
+        }
         StringBuilder table = new StringBuilder("<div class=\"wide\"><table><thead><tr>");
         columns.forEach(column -> table.append("<th scope=\"col\">")
                 .append(htmlEscape(worded(column)))
@@ -91,7 +97,7 @@ final class DossierPage {
                     .map(pair -> htmlEscape(pair.getKey() + ": ") + cell(pair.getValue()))
                     .collect(Collectors.joining("; "));
         }
-        return htmlEscape(value.toString());
+        return htmlEscape(MOMENT.matcher(value.toString()).replaceFirst("$1 $2 UTC"));
     }
 
     /** {@code lastModified} as "last modified". */

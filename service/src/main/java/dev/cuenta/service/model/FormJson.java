@@ -28,7 +28,10 @@ final class FormJson {
             "model.read",
             "model.publish",
             "retention.read",
-            "retention.run");
+            "retention.run",
+            "services.read",
+            "services.keys",
+            "activity.read");
 
     private final AccountModel model;
     private final AccessMatrix matrix;
@@ -53,6 +56,7 @@ final class FormJson {
                 PERMISSIONS.stream()
                         .filter(permission -> caller.may(permission, model))
                         .toList());
+        json.put("administers", caller.roles(model).stream().anyMatch(Role::administers));
         json.put(
                 "signIn",
                 model.signInFields().stream()

@@ -1,0 +1,28 @@
+<script lang="ts">
+  import type { AccountRef } from "../api/accounts.ts";
+  import ActivityTable from "../activity/ActivityTable.svelte";
+  import { ActivityState } from "../activity/activity.svelte.ts";
+  import Sessions from "../session/Sessions.svelte";
+  import { session } from "../session/session.svelte.ts";
+  import Dependents from "../sharing/Dependents.svelte";
+  import { untrack } from "svelte";
+
+  /** What hangs on an account, for whoever looks after it. */
+  let { ref }: { ref: AccountRef } = $props();
+  const activity = untrack(() => new ActivityState(ref));
+  const mayKnow = session.may.has("activity.read");
+  if (mayKnow) void activity.begin();
+</script>
+
+<Dependents {ref} />
+{#if session.may.has("accounts.write")}<Sessions {ref} />{/if}
+{#if mayKnow}
+  <section class="mt-6" aria-label="What was done">
+    <h2 class="mb-2">What was done</h2>
+    <ActivityTable {activity} about={false} />
+  </section>
+{/if}
+<p class="mt-6">
+  <a class="link" href={`/v1/accounts/${ref}/dossier`} target="_blank">All that is kept about this account</a>
+  <span class="quiet">as a page for its owner; that it was given is recorded.</span>
+</p>

@@ -1,0 +1,54 @@
+import { readAccountAs, type Account, type AccountRef } from "../api/accounts.ts";
+import { readMatrix, type Matrix } from "../api/model.ts";
+import { messageOf } from "../api/request.ts";
+
+/** The record exactly as another party gets it, with the reason for what is not there. */
+export class SeenAsState {
+  party = $state("");
+  parties = $state.raw<string[]>([]);
+  account = $state.raw<(Account & { withheld: string[] }) | null>(null);
+  failure = $state("");
+  readonly #ref: AccountRef;
+  #matrix: Matrix | null = null;
+
+  constructor(ref: AccountRef) {
+    this.#ref = ref;
+  }
+
+  async load(): Promise<void> {
+    await this.#try(async () => {
+      this.#matrix = await readMatrix();
+      this.parties = this.#matrix.parties.filter((party) => party !== "guest");
+    });
+  }
+
+  async look(): Promise<void> {
+    this.account = null;
+    if (!this.party) return;
+    await this.#try(async () => {
+      this.account = await readAccountAs(this.#ref, this.party);
+    });
+  }
+
+  reads(path: string): boolean {
+    return this.#cell(path)?.reads ?? false;
+  }
+
+  /** Why the party gets the field, or does not. */
+  why(path: string): string {
+    return this.#cell(path)?.why.split("; ")[0] ?? "";
+  }
+
+  #cell(path: string) {
+    return this.#matrix?.fields.find((field) => field.path === path)?.cells[this.party];
+  }
+
+  async #try(work: () => Promise<void>): Promise<void> {
+    this.failure = "";
+    try {
+      await work();
+    } catch (failure) {
+      this.failure = messageOf(failure);
+    }
+  }
+}
