@@ -134,6 +134,11 @@ final class Installation implements AutoCloseable {
         throw new AssertionError("The service was not ready within a minute:\n" + log());
     }
 
+    /** Of the service's process. */
+    long pid() {
+        return service.pid();
+    }
+
     /** As a power cut would: nothing is closed, nothing is said. */
     void killNow() {
         service.descendants().forEach(ProcessHandle::destroyForcibly);
