@@ -54,13 +54,10 @@ class AccountsOverHttpTest extends OnMarea {
         change(marea.guest(), SECRET, next).status(401);
         elsewhere.get("/v1/me").status(200);
 
-        assertThat(change(here, SECRET, next)
-                        .status(200)
-                        .json()
-                        .path("sessionsEnded")
-                        .asInt())
-                .isEqualTo(1);
-        here.get("/v1/me").status(200);
+        JsonNode changed = change(here, SECRET, next).status(200).json();
+        assertThat(changed.path("sessionsEnded").asInt()).isEqualTo(1);
+        here.get("/v1/me").status(401);
+        marea.with(changed.path("token").asString()).get("/v1/me").status(200);
         elsewhere.get("/v1/me").status(401);
         marea.as("changer@marea.example", next).get("/v1/me").status(200);
         marea.guest()
@@ -310,6 +307,27 @@ class AccountsOverHttpTest extends OnMarea {
                         .send("PATCH", "/v1/me", "{\"theme\": \"night\"}", "Cookie", value, "Cuenta-Console", "1")
                         .status())
                 .isEqualTo(200);
+    }
+
+    @Test
+    void every_answer_tells_the_browser_what_not_to_do() {
+        for (Http.Answer answer : List.of(
+                marea.guest().get("/v1/openapi.json"),
+                marea.guest().get("/v1/me"),
+                marea.operator().get("/v1/accounts"),
+                marea.guest().get("/"))) {
+            assertThat(answer.everything())
+                    .contains("default-src 'self'", "frame-ancestors 'none'", "nosniff", "no-referrer")
+                    .doesNotContain("access-control-allow", "x-powered-by");
+        }
+        assertThat(marea.operator().get("/v1/accounts").everything()).contains("no-store");
+        assertThat(marea.operator().send("TRACE", "/v1/accounts", null).status())
+                .isIn(400, 405, 501);
+        assertThat(marea.operator().delete("/v1/accounts").status()).isEqualTo(405);
+        assertThat(marea.operator()
+                        .send("POST", "/v1/accounts", "<account/>", "Content-Type", "application/xml")
+                        .status())
+                .isEqualTo(415);
     }
 
     private static Http harbourMaster() {

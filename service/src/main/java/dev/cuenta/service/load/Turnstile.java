@@ -3,6 +3,7 @@ package dev.cuenta.service.load;
 import dev.cuenta.core.problem.Problem;
 import java.time.Duration;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 
@@ -12,7 +13,8 @@ import java.util.function.Supplier;
  */
 public final class Turnstile {
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(5);
-    private static final Duration FULL = Duration.ofSeconds(1);
+    /** Not all who are refused come back in the same second. */
+    private static final int SPREAD_SECONDS = 4;
 
     private final Semaphore places;
     private final Semaphore room;
@@ -37,13 +39,29 @@ public final class Turnstile {
      */
     public <T> T pass(Supplier<T> work) {
         if (!room.tryAcquire()) {
-            throw Problem.unavailable(tooMany + " Try again in a moment.", FULL);
+            throw full();
         }
         try {
             return inTurn(work);
         } finally {
             room.release();
         }
+    }
+
+    /**
+     * Refuses at once when the queue is full: before whatever else a request does.
+     *
+     * @throws Problem UNAVAILABLE
+     */
+    public void requireRoom() {
+        if (room.availablePermits() == 0) {
+            throw full();
+        }
+    }
+
+    private Problem full() {
+        Duration comeBack = Duration.ofSeconds(1 + ThreadLocalRandom.current().nextInt(SPREAD_SECONDS));
+        return Problem.unavailable(tooMany + " Try again in a moment.", comeBack);
     }
 
     private <T> T inTurn(Supplier<T> work) {

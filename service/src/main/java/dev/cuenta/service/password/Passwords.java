@@ -11,6 +11,7 @@ import dev.cuenta.core.password.RepeatableFormat;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.load.Turnstile;
+import dev.cuenta.service.load.Workers;
 import java.nio.CharBuffer;
 import java.text.Normalizer;
 import java.util.Arrays;
@@ -21,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
 /**
@@ -43,15 +45,14 @@ public final class Passwords {
     private final PasswordScheme scheme;
     private final Wrapping wrapping;
     private final Map<HashFormat, PasswordVerifier> verifiers = new EnumMap<>(HashFormat.class);
+    private static final int AT_ONCE = Math.max(2, Runtime.getRuntime().availableProcessors());
     /** Half of the threads that answer requests: reading goes on. */
     private static final int WAITING = 16;
 
     private final CommonPasswords common;
     private final OwnRule ownRule;
-    private final Turnstile turnstile = new Turnstile(
-            Math.max(2, Runtime.getRuntime().availableProcessors()),
-            WAITING,
-            "Too many people are signing in just now.");
+    private final Turnstile turnstile = new Turnstile(AT_ONCE, WAITING, "Too many people are signing in just now.");
+    private final Workers workers = new Workers("hashing", AT_ONCE);
     private final Turnstile estimates =
             new Turnstile(1, WAITING / 4, "Too many people are choosing passwords just now.");
     /** Verified against when there is no account, so that the answer takes as long as when there is one. */
@@ -83,7 +84,7 @@ public final class Passwords {
             ownRule.refusal(PasswordPolicy.normal(password), identifiers).ifPresent(detail -> {
                 throw Problem.invalid("/password", "ownRule", detail);
             });
-            return turnstile.pass(() -> scheme.hash(accepted, rules));
+            return hashing(() -> scheme.hash(accepted, rules));
         } finally {
             Arrays.fill(accepted, ' ');
         }
@@ -111,13 +112,22 @@ public final class Passwords {
         }
     }
 
+    /**
+     * Refuses at once where too many wait for a hash already.
+     *
+     * @throws Problem UNAVAILABLE
+     */
+    public void requireRoom() {
+        turnstile.requireRoom();
+    }
+
     /** Whether the password is the one behind the hash; as slow without a hash as with one. */
     public boolean verify(Optional<String> hash, String password, PasswordRules rules) {
         Optional<PasswordVerifier> verifier = hash.flatMap(HashFormat::of).map(verifiers::get);
         char[] given = PasswordPolicy.normal(password).toCharArray();
         char[] typed = password.toCharArray();
         try {
-            return turnstile.pass(() -> verifier.filter(it -> it.verify(hash.orElseThrow(), given)
+            return hashing(() -> verifier.filter(it -> it.verify(hash.orElseThrow(), given)
                                     || verifiesAsTyped(it, hash.orElseThrow(), typed))
                             .isPresent()
                     || (verifier.filter(it -> it.format().isOurs()).isEmpty() && verifyNothing(given, rules)));
@@ -125,6 +135,10 @@ public final class Passwords {
             Arrays.fill(given, ' ');
             Arrays.fill(typed, ' ');
         }
+    }
+
+    private <T> T hashing(Supplier<T> work) {
+        return turnstile.pass(() -> workers.call(work));
     }
 
     /** Other programs hashed what was typed. */
@@ -147,7 +161,7 @@ public final class Passwords {
      */
     public String kept(String hash, PasswordRules rules) {
         boolean weak = HashFormat.of(hash).filter(HashFormat::isWeak).isPresent();
-        return weak ? turnstile.pass(() -> wrapping.wrap(hash, rules)) : hash;
+        return weak ? hashing(() -> wrapping.wrap(hash, rules)) : hash;
     }
 
     /** A hash of our own in place of one that came from elsewhere or is weaker than the model's; empty where there is no need. */
@@ -158,7 +172,7 @@ public final class Passwords {
         }
         char[] given = PasswordPolicy.normal(password).toCharArray();
         try {
-            return Optional.of(turnstile.pass(() -> scheme.hash(given, rules)));
+            return Optional.of(hashing(() -> scheme.hash(given, rules)));
         } finally {
             Arrays.fill(given, ' ');
         }

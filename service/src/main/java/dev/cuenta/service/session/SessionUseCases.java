@@ -16,6 +16,7 @@ import dev.cuenta.store.message.Message;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.secondfactor.SecondFactors;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
@@ -37,7 +38,8 @@ final class SessionUseCases {
     /** A session that was opened. The token is told once. */
     record Opened(String token, Instant expires, AccountId account) {}
 
-    private record Found(AccountId account, Optional<String> hash) {}
+    /** @param secondFactor whether a code is asked for beside the password */
+    private record Found(AccountId account, Optional<String> hash, boolean secondFactor) {}
 
     private final LiveRevisions live;
     private final Passwords passwords;
@@ -65,6 +67,7 @@ final class SessionUseCases {
     Opened signIn(Map<String, ?> body, String agent, Origin origin) {
         String identifier = text(body, "identifier");
         String password = text(body, "password");
+        passwords.requireRoom();
         Throttle.Try tried = new Throttle.Try(identifier, String.valueOf(origin.address()));
         throttle.begin(tried);
         return live.with(revision -> {
@@ -77,7 +80,7 @@ final class SessionUseCases {
                 throw wrong();
             }
             Found person = found.orElseThrow(SessionUseCases::wrong);
-            boolean strong = provesCode(revision, person.account(), code(body), origin);
+            boolean strong = person.secondFactor() && provesCode(revision, person.account(), code(body), origin);
             throttle.succeeded(tried);
             Optional<String> renewed = passwords.renewed(
                     person.hash().orElseThrow(), password, revision.model().password());
@@ -119,7 +122,8 @@ final class SessionUseCases {
     private static Optional<Found> find(LiveRevision revision, String identifier) {
         return revision.read(work -> new Accounts(work)
                 .bySignIn(identifier)
-                .map(account -> new Found(account, new Credentials(work).hashOf(account))));
+                .map(account -> new Found(
+                        account, new Credentials(work).hashOf(account), new SecondFactors(work).isActive(account))));
     }
 
     private Opened open(
@@ -134,7 +138,6 @@ final class SessionUseCases {
         Instant expires = clock.instant().plus(settings.sessionLength());
         revision.write(work -> {
             Sessions sessions = new Sessions(work);
-            sessions.sweep();
             UUID session = sessions.open(Tokens.hash(token), account, expires, agent, strong);
             new Activity(work)
                     .add(Action.SIGNED_IN, account, new Origin(account, null, session, origin.address(), null));

@@ -84,6 +84,5 @@ final class Throttle {
     void succeeded(Try tried) {
         attempts.remember(tried.familiar());
         attempts.forget(tried.pair());
-        attempts.sweep();
     }
 }

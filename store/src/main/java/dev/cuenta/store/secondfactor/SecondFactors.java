@@ -28,6 +28,16 @@ public final class SecondFactors {
                 .optional();
     }
 
+    /** Whether a code is asked for; without opening the seed. */
+    public boolean isActive(AccountId account) {
+        return work.sql()
+                .sql(
+                        "select exists (select 1 from cuenta.second_factor where account_id = ? and confirmed_at is not null)")
+                .param(work.keys().of(account))
+                .query(Boolean.class)
+                .single();
+    }
+
     /** Begins with another seed; empty where the account has a factor that is confirmed. */
     public boolean begin(AccountId account, String seed) {
         Object key = work.keys().of(account);
