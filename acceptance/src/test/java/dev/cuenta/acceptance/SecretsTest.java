@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Models;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -102,5 +103,97 @@ class SecretsTest extends OnMarea {
         assertThat(marea.cuenta("secrets", "rotate").errors()).contains("Use the file of the other instances");
         Files.move(aside, marea.secretKeys());
         assertThat(lea.get("/v1/me?fields=mooring.radioLicence").everything()).contains(SECRET);
+    }
+
+    /** Declared with `search: true`: a licence is found by its whole value, by whoever may read it, and lies nowhere open. */
+    @Test
+    void a_secret_is_found_by_its_whole_value_where_the_model_says_so(@TempDir Path folder) throws IOException {
+        try (Installation other = Installation.marea()) {
+            Http ines = publishedWithLicence(other, folder, "");
+            other.cuenta(
+                            "model",
+                            "publish",
+                            withLicence(folder, ", search: true").toString())
+                    .succeeds();
+            String found = "/v1/accounts?filter=mooring.radioLicence eq \"ov-4711 harbour\"";
+            Http master = other.as("noor.haddad@marea.example", "nine brown rudders");
+            awaitOne(master, found);
+
+            assertThat(master.get("/v1/accounts?filter=mooring.radioLicence eq \"OV-4711\"")
+                            .json()
+                            .path("items"))
+                    .isEmpty();
+            assertThat(master.get("/v1/accounts/count?filter=not (mooring.radioLicence eq \"OV-4711 harbour\")")
+                            .status())
+                    .isEqualTo(200);
+            for (String refused : List.of(
+                    "filter=mooring.radioLicence pr",
+                    "filter=mooring.radioLicence sw \"O\"",
+                    "sort=mooring.radioLicence")) {
+                assertThat(master.get("/v1/accounts?" + refused).status())
+                        .as(refused)
+                        .isEqualTo(422);
+            }
+            assertThat(other.operator().get(found).status())
+                    .as("may not read it")
+                    .isEqualTo(422);
+            other.cuenta("secrets", "rotate").succeeds();
+            awaitOne(master, found);
+            ines.patch("/v1/me", Map.of("mooring", Map.of("radioLicence", "OV-0815")))
+                    .status(200);
+            assertThat(master.get(found).json().path("items")).isEmpty();
+            assertThat(other.psql("select count(distinct key_id) || ' ' || count(*) from cuenta.secret_lookup"))
+                    .isEqualTo("1 1");
+            assertThat(other.shell("pg_dump --inserts " + other.psqlArguments())
+                            .succeeds()
+                            .text())
+                    .doesNotContain("4711");
+        }
+    }
+
+    private static Http publishedWithLicence(Installation other, Path folder, String search) throws IOException {
+        other.cuenta("model", "publish", withLicence(folder, search).toString()).succeeds();
+        String id = other.guest()
+                .post(
+                        "/v1/sign-ups",
+                        Map.of(
+                                "email",
+                                "ines.demo@marea.example",
+                                "password",
+                                "nine brown rudders",
+                                "person",
+                                Map.of("givenName", "Ines", "familyName", "Demo"),
+                                "mooring",
+                                Map.of("radioLicence", "OV-4711 harbour")))
+                .status(201)
+                .json()
+                .path("id")
+                .asString();
+        other.psql("insert into cuenta.membership (account_id, tenant_id) select '" + id
+                + "', id from cuenta.tenant where name = 'Isla Verde'");
+        other.psql(
+                "insert into cuenta.credential (account_id, hash) select a.id, c.hash from accounts.account a, cuenta.credential c "
+                        + "where a.email = 'noor.haddad@marea.example' and c.account_id = '" + id + "'");
+        return other.as("ines.demo@marea.example", "nine brown rudders");
+    }
+
+    private static Path withLicence(Path folder, String search) throws IOException {
+        return Files.writeString(
+                folder.resolve("licence.yaml"),
+                Models.source("account-model.yaml")
+                        .replace(
+                                "  mooring:\n    label: Mooring\n    fields:\n",
+                                "  mooring:\n    label: Mooring\n    fields:\n      radioLicence: { type: string, maxLength: 20, sensitivity: secret, read: [owner, harbourMaster], write: [guest, owner]"
+                                        + search + " }\n"));
+    }
+
+    private static void awaitOne(Http http, String address) {
+        for (int i = 0; i < 100; i++) {
+            if (http.get(address).status(200).json().path("items").size() == 1) {
+                return;
+            }
+            Installation.pause(100);
+        }
+        throw new AssertionError("Not found: " + address);
     }
 }

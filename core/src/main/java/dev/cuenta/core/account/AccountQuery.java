@@ -20,6 +20,11 @@ public record AccountQuery(
     public static final int DEFAULT_LIMIT = 25;
     public static final int HIGHEST_LIMIT = 200;
 
+    /** The same page of other accounts. */
+    public AccountQuery with(@Nullable Condition other) {
+        return new AccountQuery(other, sort, descending, limit, after, tenant);
+    }
+
     /** The last record of a page: its value of the sort attribute, and its id to tell equals apart. */
     public record Position(@Nullable Object value, AccountId id) {}
 }

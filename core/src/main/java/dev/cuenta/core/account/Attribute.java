@@ -34,12 +34,21 @@ public record Attribute(
     public Set<Comparison> comparisons() {
         return switch (source) {
             case ID, KIND, ROLE -> Comparison.EQUALITY;
-            case FIELD, CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED -> type.comparisons();
+            case FIELD -> secret() ? Set.of(Comparison.EQ) : type.comparisons();
+            case CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED -> type.comparisons();
         };
     }
 
+    /** Whether it is found by its whole value only: the database cannot read it. */
+    public boolean secret() {
+        return source == Source.FIELD && field != null && field.secret();
+    }
+
     public boolean sortable() {
-        return source != Source.ROLE && !type.isMany() && !comparisons().isEmpty();
+        return !secret()
+                && source != Source.ROLE
+                && !type.isMany()
+                && !comparisons().isEmpty();
     }
 
     /** Whether the attribute compares by its letters as they are; otherwise in normal form. */

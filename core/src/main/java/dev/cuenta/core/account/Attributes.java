@@ -58,9 +58,9 @@ public final class Attributes {
         return attributes;
     }
 
-    /** A computed field can be asked about only where the database can compute it, and a secret one never. */
+    /** A computed field can be asked about only where the database can compute it, and a secret one only where the model says so. */
     private static boolean comparable(Field field) {
-        return !field.secret()
+        return (!field.secret() || field.search())
                 && (field.compute() == null || field.compute().tree().isPresent());
     }
 

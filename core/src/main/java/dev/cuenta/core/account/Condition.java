@@ -13,6 +13,13 @@ public sealed interface Condition {
 
     record Compare(Attribute attribute, Comparison comparison, Object value) implements Condition {}
 
+    /**
+     * Whether a secret field's value has one of these keyed hashes: one for each key there is.
+     *
+     * @param field its path
+     */
+    record Hashed(String field, List<String> hashes) implements Condition {}
+
     record Present(Attribute attribute) implements Condition {}
 
     /** Whether no record of a service holds the account in place ({@code onDelete: restrict}). */

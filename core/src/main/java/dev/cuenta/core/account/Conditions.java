@@ -34,7 +34,7 @@ public final class Conditions {
             return bind(not.filter()).map(Condition.Not::new);
         }
         if (filter instanceof Filter.Present present) {
-            return attribute(present.attribute(), present.position()).map(Condition.Present::new);
+            return bindPresent(present);
         }
         return bindCompare((Filter.Compare) filter);
     }
@@ -45,6 +45,17 @@ public final class Conditions {
             bind(filter).ifPresent(bound::add);
         }
         return bound.size() == filters.size() ? Optional.of(bound) : Optional.empty();
+    }
+
+    private Optional<Condition> bindPresent(Filter.Present present) {
+        return attribute(present.attribute(), present.position()).flatMap(attribute -> {
+            if (attribute.secret()) {
+                refusals.add("At character " + (present.position() + 1) + ": `" + attribute.path()
+                        + "` is secret: it is found by its whole value, with eq.");
+                return Optional.empty();
+            }
+            return Optional.of(new Condition.Present(attribute));
+        });
     }
 
     private Optional<Condition> bindCompare(Filter.Compare compare) {

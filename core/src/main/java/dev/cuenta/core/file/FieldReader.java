@@ -43,8 +43,7 @@ final class FieldReader {
             Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "erase");
 
     /** What would have to look into a value, or write it down where everybody can read it. */
-    private static final Set<String> NOT_FOR_SECRETS =
-            Set.of("default", "existing", "uniqueness", "signIn", "search", "confirm");
+    private static final Set<String> NOT_FOR_SECRETS = Set.of("default", "existing", "uniqueness", "signIn", "confirm");
 
     /** An expression as it stands in the file; it can be read when all fields are known. */
     record Written(FieldPath field, Use use, Element element) {}

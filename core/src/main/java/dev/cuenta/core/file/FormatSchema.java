@@ -85,7 +85,8 @@ public final class FormatSchema {
                         "server: no two accounts hold the same value; tenant: no two of a tenant's do.",
                         oneOf(Uniqueness.values())));
         properties.put("signIn", described("People sign in with it.", FLAG));
-        properties.put("search", described("Indexed for look-up by any part of it.", FLAG));
+        properties.put(
+                "search", described("Indexed for look-up by any part of it; a secret by its whole value.", FLAG));
         properties.put("returned", described("When it is part of an answer.", oneOf(Returned.values())));
         properties.put("mutability", described("When it may be written.", oneOf(Mutability.values())));
         properties.put("sensitivity", described("How much it tells about a person.", values("open", "personal")));

@@ -62,7 +62,11 @@ final class FieldDiff {
                     after.path(),
                     Effect.INSTANT,
                     "`" + after.path() + "` is " + (after.search() ? "" : "no longer ") + "indexed for look-up.",
-                    after.search() ? "The index is built while everyone goes on working." : "The index goes.",
+                    after.search()
+                            ? after.secret()
+                                    ? "It is found by its whole value, when that has been worked out in the background."
+                                    : "The index is built while everyone goes on working."
+                            : "The index goes.",
                     0,
                     false));
         }

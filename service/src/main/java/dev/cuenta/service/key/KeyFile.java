@@ -59,6 +59,11 @@ public final class KeyFile {
         return keys(false).stream().filter(key -> key.id().equals(id)).findFirst();
     }
 
+    /** All of them, the last one counting; none where there is no file yet. */
+    public List<SecretKey> all() {
+        return keys(false);
+    }
+
     /** Whether there are keys here at all. */
     public boolean present() {
         return Files.exists(file);

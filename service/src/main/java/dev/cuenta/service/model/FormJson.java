@@ -111,10 +111,7 @@ final class FormJson {
         json.put("sensitivity", ModelJson.word(field.sensitivity()));
         json.put(
                 "comparisons",
-                (field.secret() ? Stream.<Comparison>empty() : field.type().comparisons().stream())
-                        .sorted()
-                        .map(Comparison::toString)
-                        .toList());
+                comparisons(field).sorted().map(Comparison::toString).toList());
         json.put("confirm", field.confirmed());
         json.put("shown", Projection.byDefault(field));
         json.put("reads", matrix.reads(toOthers, field));
@@ -123,6 +120,11 @@ final class FormJson {
         json.put("changes", matrix.writes(toOthers, field, Operation.CHANGE));
         json.put("changesOwn", matrix.writes(toOneself, field, Operation.CHANGE));
         return json;
+    }
+
+    private static Stream<Comparison> comparisons(Field field) {
+        Stream<Comparison> all = field.type().comparisons().stream();
+        return field.secret() ? all.filter(each -> field.search() && each == Comparison.EQ) : all;
     }
 
     private static void put(Map<String, Object> json, String key, @Nullable Object value) {

@@ -5,6 +5,7 @@ import dev.cuenta.service.key.KeyFile;
 import dev.cuenta.store.secret.KnownKeys;
 import dev.cuenta.store.secret.SecretKey;
 import dev.cuenta.store.secret.SecretKeys;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -25,6 +26,11 @@ final class SecretKeyFile implements SecretKeys {
     @Override
     public Optional<SecretKey> find(String id) {
         return file.find(id);
+    }
+
+    @Override
+    public List<SecretKey> all() {
+        return file.all();
     }
 
     boolean present() {

@@ -3,6 +3,7 @@ package dev.cuenta.service.secret;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Lookups;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -83,7 +84,14 @@ final class SecretUseCases implements Job {
 
     @Override
     public void carryOn() {
-        if (live.present() && file.present() && known.list().size() > 1) {
+        if (!live.present() || !file.present()) {
+            return;
+        }
+        boolean more = true;
+        while (more) {
+            more = live.with(revision -> revision.write(work -> new Lookups(work).carryOn()));
+        }
+        if (known.list().size() > 1) {
             connections.alone("cuenta secrets", sql -> resealing.carryOn(file.current(), clock.instant()));
         }
     }

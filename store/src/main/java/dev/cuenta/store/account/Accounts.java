@@ -83,6 +83,7 @@ public final class Accounts {
         values.forEach((path, value) -> model.field(path).ifPresent(field -> {
             if (field.secret()) {
                 stored.put(path, work.secrets().seal(field, key, value));
+                new Lookups(work).keep(field, key, value);
             } else if (value != null && field.column().is(Column.Kind.ACCOUNT)) {
                 stored.put(path, presentId(field, (String) value));
             }
@@ -150,17 +151,17 @@ public final class Accounts {
 
     /** One page, and one record more when there is a next page. */
     public List<AccountRecord> page(AccountQuery query) {
-        return new Records(work).read(PageSql.of(shape, query));
+        return new Records(work).read(PageSql.of(shape, query.with(new Lookups(work).hashed(query.condition()))));
     }
 
     /** The first accounts that meet the condition. */
     public List<AccountRecord> first(Condition condition, Attribute sort, int limit) {
-        return new Records(work).read(PageSql.first(shape, condition, sort, limit));
+        return new Records(work).read(PageSql.first(shape, hashed(condition), sort, limit));
     }
 
     /** Ids of the first accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
     public List<AccountId> lock(Condition condition, int limit) {
-        PageSql page = PageSql.all(shape, condition, null);
+        PageSql page = PageSql.all(shape, hashed(condition), null);
         String statement = "select cast(a." + shape.idColumn() + " as text) " + page.fromWhere() + " limit " + limit
                 + " for update of a skip locked";
         var query = work.session().createNativeQuery(statement, String.class);
@@ -168,8 +169,12 @@ public final class Accounts {
         return query.list().stream().map(AccountId::new).toList();
     }
 
+    private Condition hashed(Condition condition) {
+        return Objects.requireNonNull(new Lookups(work).hashed(condition));
+    }
+
     public long count(@Nullable Condition condition, @Nullable TenantId tenant) {
-        PageSql page = PageSql.all(shape, condition, tenant);
+        PageSql page = PageSql.all(shape, new Lookups(work).hashed(condition), tenant);
         var query = work.session().createNativeQuery("select count(*) " + page.fromWhere(), Long.class);
         page.parameters().forEach(query::setParameter);
         return query.getSingleResult();

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Compiles conditions to SQL. Values become parameters, never text. Every comparison is true or false and never unknown, so
@@ -65,6 +66,9 @@ final class ConditionSql {
         if (condition instanceof Condition.Present present) {
             return present(present.attribute());
         }
+        if (condition instanceof Condition.Hashed hashed) {
+            return hashed(hashed);
+        }
         if (condition instanceof Condition.Unheld) {
             return Dependents.free(model).orElse("true");
         }
@@ -73,6 +77,15 @@ final class ConditionSql {
 
     private String joined(List<Condition> conditions, String word) {
         return "(" + String.join(word, conditions.stream().map(this::compile).toList()) + ")";
+    }
+
+    private String hashed(Condition.Hashed asked) {
+        if (asked.hashes().isEmpty()) {
+            return "false";
+        }
+        String hashes = asked.hashes().stream().map(this::parameter).collect(Collectors.joining(", "));
+        return "exists (select 1 from cuenta.secret_lookup l where l.account_id = a.id and l.field = "
+                + parameter(asked.field()) + " and l.hash in (" + hashes + "))";
     }
 
     private String present(Attribute attribute) {

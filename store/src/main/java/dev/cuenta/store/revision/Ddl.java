@@ -125,6 +125,16 @@ final class Ddl {
                         "height integer not null",
                         "bytes integer not null",
                         "created_at timestamptz not null default clock_timestamp()")));
+        statements.add(createTable(
+                "cuenta.secret_lookup",
+                List.of(
+                        "account_id " + shape.keyType().sql()
+                                + " not null references accounts.account on delete cascade deferrable initially deferred",
+                        "field text not null",
+                        "key_id text not null",
+                        "hash text not null",
+                        "primary key (account_id, field)")));
+        statements.add("create index if not exists secret_lookup_hash on cuenta.secret_lookup (field, hash)");
         statements.add(ANONYMISED);
         statements.add(createTable(
                 "cuenta.dependent",
@@ -352,7 +362,7 @@ final class Ddl {
         if (field.unique()) {
             indexes.add(new Index(Shape.uniqueIndex(field), true, "(" + Shape.comparable(field, column) + ")"));
         }
-        if (field.search()) {
+        if (field.search() && !field.secret()) {
             indexes.add(new Index(
                     Shape.searchIndex(field),
                     false,

@@ -2,6 +2,7 @@ package dev.cuenta.store.secret;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import java.util.List;
 import java.util.Optional;
 
 /** The keys of secret values. They are kept outside of the database. */
@@ -17,6 +18,11 @@ public interface SecretKeys {
         public Optional<SecretKey> find(String id) {
             return Optional.empty();
         }
+
+        @Override
+        public List<SecretKey> all() {
+            return List.of();
+        }
     };
 
     /**
@@ -28,4 +34,7 @@ public interface SecretKeys {
 
     /** A key that sealed before; empty when it is not at hand. */
     Optional<SecretKey> find(String id);
+
+    /** Those that seal and that sealed before. */
+    List<SecretKey> all();
 }

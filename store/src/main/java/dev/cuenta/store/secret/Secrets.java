@@ -6,9 +6,14 @@ import dev.cuenta.core.problem.ProblemKind;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
+import java.text.Normalizer;
 import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.Locale;
 import javax.crypto.Cipher;
+import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
+import javax.crypto.spec.SecretKeySpec;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -50,6 +55,29 @@ public final class Secrets {
         }
         Object plain = value instanceof SealedValue held ? held.open() : value;
         return seal(account, JSON.writeValueAsBytes(field.type().write(plain)));
+    }
+
+    /**
+     * A hash of a value under a key, by which it is found again: HMAC-SHA-256 (RFC 2104) over the field's path and the value in its normal
+     * form. Whoever has the database alone can try out nothing.
+     */
+    public String lookup(SecretKey key, Field field, Object value) {
+        String written = String.valueOf(field.type().write(value));
+        String form = field.limits().caseExact()
+                ? written
+                : Normalizer.normalize(written, Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(new SecretKeySpec(key.key().getEncoded(), "HmacSHA256"));
+            mac.update(("cuenta lookup\0" + field.path() + "\0").getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(mac.doFinal(form.getBytes(StandardCharsets.UTF_8)));
+        } catch (GeneralSecurityException everyPlatformHasIt) {
+            throw new IllegalStateException(everyPlatformHasIt);
+        }
+    }
+
+    public SecretKeys keys() {
+        return keys;
     }
 
     /** Seals a text of an account that is no field's. */

@@ -28,6 +28,7 @@ public final class TestKeys implements SecretKeys {
         keys.subList(0, keys.size() - 1).clear();
     }
 
+    @Override
     public List<SecretKey> all() {
         return List.copyOf(keys);
     }

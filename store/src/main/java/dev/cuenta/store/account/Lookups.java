@@ -1,0 +1,127 @@
+package dev.cuenta.store.account;
+
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Sealed;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.revision.Shape;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.secret.SecretKey;
+import dev.cuenta.store.secret.Secrets;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Finds secret values without opening them: beside each lies its hash under a key that the database does not have. Hashes are written with
+ * the values; what was there before a field was looked up by, or is hashed with a key that is retired, follows in the background.
+ */
+public final class Lookups {
+    private static final int BATCH = 500;
+
+    private final Work work;
+
+    public Lookups(Work work) {
+        this.work = work;
+    }
+
+    /** The same condition, with the hashes of the values that it asks for. */
+    @Nullable
+    Condition hashed(@Nullable Condition condition) {
+        if (condition instanceof Condition.And and) {
+            return new Condition.And(all(and.all()));
+        }
+        if (condition instanceof Condition.Or or) {
+            return new Condition.Or(all(or.any()));
+        }
+        if (condition instanceof Condition.Not not) {
+            return new Condition.Not(Objects.requireNonNull(hashed(not.condition())));
+        }
+        return condition instanceof Condition.Compare compare
+                        && compare.attribute().secret()
+                ? hashed(compare)
+                : condition;
+    }
+
+    private List<Condition> all(List<Condition> conditions) {
+        return conditions.stream()
+                .map(each -> Objects.requireNonNull(hashed(each)))
+                .toList();
+    }
+
+    private Condition hashed(Condition.Compare compare) {
+        Attribute attribute = compare.attribute();
+        Field field = Objects.requireNonNull(attribute.field());
+        if (compare.comparison() != Comparison.EQ) {
+            throw new IllegalArgumentException("A secret is found by its whole value.");
+        }
+        Secrets secrets = work.secrets();
+        return new Condition.Hashed(
+                field.path().toString(),
+                secrets.keys().all().stream()
+                        .map(key -> secrets.lookup(key, field, compare.value()))
+                        .toList());
+    }
+
+    /**
+     * Writes the hash of a value that is being written; takes it away with the value.
+     *
+     * @param account the key of its row
+     */
+    void keep(Field field, Object account, @Nullable Object value) {
+        if (!field.search()) {
+            return;
+        }
+        if (value == null) {
+            work.sql()
+                    .sql("delete from cuenta.secret_lookup where account_id = ? and field = ?")
+                    .params(account, field.path().toString())
+                    .update();
+            return;
+        }
+        SecretKey key = work.secrets().keys().current();
+        Object plain = value instanceof Sealed sealed ? sealed.open() : value;
+        work.sql()
+                .sql("""
+                insert into cuenta.secret_lookup (account_id, field, key_id, hash) values (?, ?, ?, ?)
+                on conflict (account_id, field) do update set key_id = excluded.key_id, hash = excluded.hash""")
+                .params(
+                        account,
+                        field.path().toString(),
+                        key.id(),
+                        work.secrets().lookup(key, field, plain))
+                .update();
+    }
+
+    /** Does a batch of what is left; whether there may be more. */
+    public boolean carryOn() {
+        List<Field> fields = work.revision().model().fields().values().stream()
+                .filter(field -> field.secret() && field.search())
+                .toList();
+        work.sql()
+                .sql("delete from cuenta.secret_lookup where field <> all(?)")
+                .param(fields.stream().map(field -> field.path().toString()).toArray(String[]::new))
+                .update();
+        return fields.stream().anyMatch(field -> carryOn(field) == BATCH);
+    }
+
+    private int carryOn(Field field) {
+        String key = field.path().profile() == null ? "id" : "account_id";
+        String column = "v." + Shape.quoted(work.revision().shape().columnNow(field));
+        record Row(Object account, Object value) {}
+        List<Row> rows = work.sql()
+                .sql("select v." + key + " as account, " + column + " as sealed from "
+                        + Shape.qualified(field.path().profile()) + " v where " + column
+                        + " is not null and not exists (select 1 from cuenta.secret_lookup l where l.account_id = v."
+                        + key
+                        + " and l.field = ? and l.key_id = ?) limit " + BATCH + " for no key update of v skip locked")
+                .params(field.path().toString(), work.secrets().keys().current().id())
+                .query((row, index) -> new Row(
+                        row.getObject("account"),
+                        work.secrets().stored(field, row.getObject("account"), row.getBytes("sealed"))))
+                .list();
+        rows.forEach(row -> keep(field, row.account(), row.value()));
+        return rows.size();
+    }
+}
