@@ -20,11 +20,13 @@
     return cell.writes ? (cell.reads ? "filled" : "half") : cell.reads ? "hollow" : "none";
   }
   const why = (party: string, path: string, cell: { rights: string[]; why: string }) =>
-    `${party} may ${cell.rights.map((right) => RIGHTS[right] ?? right).join(", ") || "nothing"} with ${path}: ${cell.why}.`;
+    `${party} may ${cell.rights.map((right) => RIGHTS[right] ?? right).join(", ") || "do nothing with"} ${path}: ${cell.why}.`;
   const RIGHTS: Record<string, string> = {
-    signUp: "give it at sign-up",
-    create: "give it to new accounts",
-    export: "get it in lists",
+    signUp: "give at sign-up",
+    create: "give to new accounts",
+    export: "get in lists",
+    filter: "filter by",
+    sort: "sort by",
   };
   const shown = (parties: string[]) => parties.filter((party) => !onlyParty || party === onlyParty);
   const words = { none: "neither reads nor writes", hollow: "reads", filled: "reads and writes", half: "writes only" };
