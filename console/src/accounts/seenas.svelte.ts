@@ -1,22 +1,22 @@
 import { readAccountAs, type Account, type AccountRef } from "../api/accounts.ts";
 import { readMatrix, type Matrix } from "../api/model.ts";
-import { messageOf } from "../api/request.ts";
+import { Attempts } from "../parts/attempts.svelte.ts";
 
 /** The record exactly as another party gets it, with the reason for what is not there. */
-export class SeenAsState {
+export class SeenAsState extends Attempts {
   party = $state("");
   parties = $state.raw<string[]>([]);
   account = $state.raw<(Account & { withheld: string[] }) | null>(null);
-  failure = $state("");
   readonly #ref: AccountRef;
   #matrix: Matrix | null = null;
 
   constructor(ref: AccountRef) {
+    super();
     this.#ref = ref;
   }
 
   async load(): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       this.#matrix = await readMatrix();
       this.parties = this.#matrix.parties.filter((party) => party !== "guest");
     });
@@ -25,7 +25,7 @@ export class SeenAsState {
   async look(): Promise<void> {
     this.account = null;
     if (!this.party) return;
-    await this.#try(async () => {
+    await this.attempt(async () => {
       this.account = await readAccountAs(this.#ref, this.party);
     });
   }
@@ -41,14 +41,5 @@ export class SeenAsState {
 
   #cell(path: string) {
     return this.#matrix?.fields.find((field) => field.path === path)?.cells[this.party];
-  }
-
-  async #try(work: () => Promise<void>): Promise<void> {
-    this.failure = "";
-    try {
-      await work();
-    } catch (failure) {
-      this.failure = messageOf(failure);
-    }
   }
 }

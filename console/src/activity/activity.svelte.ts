@@ -7,21 +7,20 @@ import {
   type Verification,
 } from "../api/activity.ts";
 import type { AccountRef } from "../api/accounts.ts";
-import { messageOf } from "../api/request.ts";
+import { Attempts } from "../parts/attempts.svelte.ts";
 
 /** Activity, newest first, a page after the other. */
-export class ActivityState {
+export class ActivityState extends Attempts {
   items = $state.raw<Entry[] | null>(null);
   names = $state.raw<Record<string, string>>({});
   next = $state<number | undefined>();
   query = $state<ActivityQuery>({});
   verification = $state.raw<Verification | null>(null);
-  failure = $state("");
-  busy = $state(false);
   readonly #ref: AccountRef | undefined;
 
   /** @param ref whose activity; all that the reader may know where it is left out */
   constructor(ref?: AccountRef) {
+    super();
     this.#ref = ref;
   }
 
@@ -34,29 +33,17 @@ export class ActivityState {
   }
 
   async verify(): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       this.verification = await verifyActivity();
     });
   }
 
   async #load(before: number | undefined): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       const page = this.#ref ? await activityOf(this.#ref, before) : await listActivity({ ...this.query, before });
       this.items = before === undefined ? page.items : [...(this.items ?? []), ...page.items];
       this.names = { ...this.names, ...page.names };
       this.next = page.next;
     });
-  }
-
-  async #try(work: () => Promise<void>): Promise<void> {
-    this.busy = true;
-    this.failure = "";
-    try {
-      await work();
-    } catch (failure) {
-      this.failure = messageOf(failure);
-    } finally {
-      this.busy = false;
-    }
   }
 }

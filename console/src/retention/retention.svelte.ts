@@ -13,36 +13,34 @@ import {
   type Rule,
   type Run,
 } from "../api/retention.ts";
-import { messageOf } from "../api/request.ts";
+import { Attempts } from "../parts/attempts.svelte.ts";
 
 const POLL = 300;
 
 /** The rules, what one of them would take now, and what earlier runs took. */
-export class RetentionState {
+export class RetentionState extends Attempts {
   rules = $state.raw<Rule[] | null>(null);
   runs = $state.raw<Run[]>([]);
   archive = $state.raw<Archived[]>([]);
   restored = $state.raw<Restored | null>(null);
   preview = $state.raw<Preview | null>(null);
   running = $state.raw<Run | null>(null);
-  busy = $state(false);
-  failure = $state("");
 
   async load(): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       [this.rules, this.runs, this.archive] = await Promise.all([listRules(), listRuns(), listArchive()]);
     });
   }
 
   async look(rule: string): Promise<void> {
     this.running = null;
-    await this.#try(async () => {
+    await this.attempt(async () => {
       this.preview = await previewRule(rule);
     });
   }
 
   async run(rule: string): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       this.running = await runRule(rule);
       while (this.running.state === "running") {
         await new Promise((resolve) => setTimeout(resolve, POLL));
@@ -54,22 +52,10 @@ export class RetentionState {
   }
 
   async restore(id: string): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       this.restored = await restoreAccount(id);
       this.archive = await listArchive();
     });
-  }
-
-  async #try(work: () => Promise<void>): Promise<void> {
-    this.busy = true;
-    this.failure = "";
-    try {
-      await work();
-    } catch (failure) {
-      this.failure = messageOf(failure);
-    } finally {
-      this.busy = false;
-    }
   }
 }
 

@@ -7,24 +7,22 @@ import {
   type Begun,
   type SecondFactor,
 } from "../api/secondfactor.ts";
-import { messageOf } from "../api/request.ts";
+import { Attempts } from "../parts/attempts.svelte.ts";
 
 type Step = "idle" | "password" | "code" | "renewing" | "removing";
 
 /** The owner's second factor: whether there is one, and the way to one or away from it. */
-export class SecondFactorState {
+export class SecondFactorState extends Attempts {
   state = $state.raw<SecondFactor | null>(null);
   step = $state<Step>("idle");
   /** The password or the code that is being typed. */
   typed = $state("");
   begun = $state.raw<Begun | null>(null);
   recoveryCodes = $state.raw<string[]>([]);
-  failure = $state("");
   notice = $state("");
-  busy = $state(false);
 
   async load(): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       this.state = await readSecondFactor();
     });
   }
@@ -39,7 +37,7 @@ export class SecondFactorState {
   }
 
   async submit(): Promise<void> {
-    await this.#try(async () => {
+    await this.attempt(async () => {
       if (this.step === "password") {
         this.begun = await beginSecondFactor(this.typed);
         this.go("code");
@@ -60,17 +58,5 @@ export class SecondFactorState {
     this.go("idle");
     this.recoveryCodes = codes;
     this.state = await readSecondFactor();
-  }
-
-  async #try(work: () => Promise<void>): Promise<void> {
-    this.busy = true;
-    this.failure = "";
-    try {
-      await work();
-    } catch (failure) {
-      this.failure = messageOf(failure);
-    } finally {
-      this.busy = false;
-    }
   }
 }

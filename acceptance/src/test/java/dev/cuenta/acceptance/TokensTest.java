@@ -145,6 +145,7 @@ class TokensTest extends OnMarea {
         assertThat(keys).hasValue(3);
         assertThat(checked.get()).isGreaterThan(100);
         Installation.pause(7_500);
+        assertThat(marea.log()).as("sealed anew").doesNotContain("stopped and will be tried again");
         assertThat(marea.guest().get("/.well-known/jwks.json").json().path("keys"))
                 .hasSize(1);
     }

@@ -1,9 +1,9 @@
 package dev.cuenta.service.confirmation;
 
 import dev.cuenta.core.activity.Origin;
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.OpenToGuests;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -34,20 +34,15 @@ final class ConfirmationController {
     Map<String, Object> confirm(@RequestBody Shown shown, Origin origin) {
         return Map.of(
                 "field",
-                confirmations.confirm(given("token", shown.token()), origin).toString());
+                confirmations
+                        .confirm(Given.text("token", shown.token()), origin)
+                        .toString());
     }
 
     @PostMapping("/me/confirmations")
     ResponseEntity<Void> ask(Caller caller, @RequestBody Wanted wanted) {
-        confirmations.ask(caller, given("field", wanted.field()));
+        confirmations.ask(caller, Given.text("field", wanted.field()));
         background.hurry();
         return ResponseEntity.accepted().build();
-    }
-
-    private static String given(String key, @Nullable String text) {
-        if (text == null) {
-            throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
-        }
-        return text;
     }
 }

@@ -1,6 +1,5 @@
 package dev.cuenta.service.session;
 
-import dev.cuenta.core.problem.Problem;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Map;
 import org.springframework.http.ResponseEntity;
@@ -12,8 +11,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/v1/me/password")
 final class PasswordController {
-    private static final int LONGEST = 1024;
-
     private final PasswordChange passwords;
 
     PasswordController(PasswordChange passwords) {
@@ -24,16 +21,11 @@ final class PasswordController {
     ResponseEntity<Map<String, Object>> change(
             Caller caller, @RequestBody Map<String, Object> body, HttpServletRequest request) {
         PasswordChange.Wish wish = new PasswordChange.Wish(
-                text(body, "current"), text(body, "password"), Boolean.TRUE.equals(body.get("keepSessions")));
+                Given.text("current", body.get("current")),
+                Given.text("password", body.get("password")),
+                Boolean.TRUE.equals(body.get("keepSessions")));
         PasswordChange.Changed changed =
                 passwords.change(caller, Doorkeeper.token(request).orElse(""), wish);
         return SessionTokens.told(200, changed.token(), Map.of("sessionsEnded", changed.ended()), request);
-    }
-
-    private static String text(Map<String, Object> body, String key) {
-        if (body.get(key) instanceof String text && !text.isEmpty() && text.length() <= LONGEST) {
-            return text;
-        }
-        throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
     }
 }

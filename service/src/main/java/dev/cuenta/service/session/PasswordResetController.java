@@ -1,7 +1,6 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.activity.Origin;
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.job.Background;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -15,8 +14,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/v1/password-resets")
 final class PasswordResetController {
-    private static final int LONGEST = 1024;
-
     record Asked(@Nullable String identifier) {}
 
     record Chosen(@Nullable String token, @Nullable String password) {}
@@ -33,7 +30,7 @@ final class PasswordResetController {
     @OpenToGuests
     @PostMapping
     ResponseEntity<Map<String, Object>> ask(@RequestBody Asked asked, Origin origin) {
-        reset.ask(given("identifier", asked.identifier()), origin);
+        reset.ask(Given.text("identifier", asked.identifier()), origin);
         background.hurry();
         return ResponseEntity.accepted().build();
     }
@@ -41,14 +38,7 @@ final class PasswordResetController {
     @OpenToGuests
     @PutMapping
     ResponseEntity<Void> choose(@RequestBody Chosen chosen, Origin origin) {
-        reset.choose(given("token", chosen.token()), given("password", chosen.password()), origin);
+        reset.choose(Given.text("token", chosen.token()), Given.text("password", chosen.password()), origin);
         return ResponseEntity.noContent().build();
-    }
-
-    private static String given(String key, @Nullable String text) {
-        if (text == null || text.isEmpty() || text.length() > LONGEST) {
-            throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
-        }
-        return text;
     }
 }

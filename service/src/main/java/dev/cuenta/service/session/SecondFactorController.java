@@ -1,6 +1,5 @@
 package dev.cuenta.service.session;
 
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.qr.QrPicture;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.LinkedHashMap;
@@ -17,8 +16,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/v1/me/second-factor")
 final class SecondFactorController {
-    private static final int LONGEST = 1024;
-
     record Begin(@Nullable String password) {}
 
     record Code(@Nullable String code) {}
@@ -44,7 +41,7 @@ final class SecondFactorController {
     /** The seed for an authenticator, as a text, as an address and as a QR code of that; told once. */
     @PostMapping
     ResponseEntity<Map<String, Object>> begin(Caller caller, @RequestBody Begin begin) {
-        SecondFactorUseCases.Begun begun = secondFactor.begin(caller, given("password", begin.password()));
+        SecondFactorUseCases.Begun begun = secondFactor.begin(caller, Given.text("password", begin.password()));
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("seed", begun.seed());
         json.put("uri", begun.uri());
@@ -56,7 +53,8 @@ final class SecondFactorController {
     /** The first code; from then on the second factor is asked for. */
     @PutMapping
     ResponseEntity<Map<String, Object>> confirm(Caller caller, @RequestBody Code code, HttpServletRequest request) {
-        SecondFactorUseCases.Added added = secondFactor.confirm(caller, token(request), given("code", code.code()));
+        SecondFactorUseCases.Added added =
+                secondFactor.confirm(caller, token(request), Given.text("code", code.code()));
         return SessionTokens.told(200, added.token(), Map.of("recoveryCodes", added.recoveryCodes()), request);
     }
 
@@ -73,12 +71,5 @@ final class SecondFactorController {
 
     private static String token(HttpServletRequest request) {
         return Doorkeeper.token(request).orElse("");
-    }
-
-    private static String given(String key, @Nullable String text) {
-        if (text == null || text.isEmpty() || text.length() > LONGEST) {
-            throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
-        }
-        return text;
     }
 }

@@ -21,7 +21,6 @@ import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -65,8 +64,9 @@ final class SessionUseCases {
 
     /** The same refusal after the same time, whether the person or the password is wrong. */
     Opened signIn(Map<String, ?> body, String agent, Origin origin) {
-        String identifier = text(body, "identifier");
-        String password = text(body, "password");
+        String identifier = Given.text("identifier", body.get("identifier"));
+        String password = Given.text("password", body.get("password"));
+        refuseUnknown(body);
         passwords.requireRoom();
         Throttle.Try tried = new Throttle.Try(identifier, String.valueOf(origin.address()));
         throttle.begin(tried);
@@ -185,18 +185,14 @@ final class SessionUseCases {
         return Problem.of(ProblemKind.UNAUTHENTICATED, "The sign-in name or the password is wrong.");
     }
 
-    private static String text(Map<String, ?> body, String key) {
-        if (body.get(key) instanceof String text && !text.isEmpty() && text.length() <= 1024) {
-            List<Violation> unknown = new ArrayList<>();
-            body.keySet().stream()
-                    .filter(name -> !BODY.contains(name))
-                    .forEach(name -> unknown.add(new Violation(
-                            "/" + name, "unknown", "Signing in takes identifier, password and code only.")));
-            if (!unknown.isEmpty()) {
-                throw Problem.invalid(unknown);
-            }
-            return text;
+    private static void refuseUnknown(Map<String, ?> body) {
+        List<Violation> unknown = body.keySet().stream()
+                .filter(name -> !BODY.contains(name))
+                .map(name ->
+                        new Violation("/" + name, "unknown", "Signing in takes identifier, password and code only."))
+                .toList();
+        if (!unknown.isEmpty()) {
+            throw Problem.invalid(unknown);
         }
-        throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
     }
 }

@@ -1,7 +1,7 @@
 package dev.cuenta.service.token;
 
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.OpenToServices;
 import dev.cuenta.store.token.SigningKey;
 import java.util.Map;
@@ -31,10 +31,7 @@ final class TokenController {
 
     @PostMapping
     ResponseEntity<Map<String, Object>> issue(Caller caller, @RequestBody Wanted wanted) {
-        if (wanted.service() == null) {
-            throw Problem.invalid("/service", "required", "Name the `service` that is to take the token.");
-        }
-        AccessTokens.Issued issued = tokens.issue(caller, wanted.service());
+        AccessTokens.Issued issued = tokens.issue(caller, Given.text("service", wanted.service()));
         return unkept(
                 201, Map.of("token", issued.token(), "expires", issued.expires().toString()));
     }

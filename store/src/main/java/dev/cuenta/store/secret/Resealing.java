@@ -25,10 +25,10 @@ public final class Resealing {
 
     /** Every sealed column there is, whichever revision or publish made it. */
     private static final String COLUMNS = """
-            select c.oid::regclass::text as source, quote_ident(a.attname) as name,
-                case when c.oid::regclass::text in ('accounts.account', 'cuenta.signing_key') then 'id' else 'account_id' end as key
-            from pg_attribute a join pg_class c on c.oid = a.attrelid
-            where (c.relnamespace = to_regnamespace('accounts') or c.oid in (to_regclass('cuenta.second_factor'), to_regclass('cuenta.signing_key')))
+            select format('%I.%I', n.nspname, c.relname) as source, quote_ident(a.attname) as name,
+                case when c.relname in ('account', 'signing_key') then 'id' else 'account_id' end as key
+            from pg_attribute a join pg_class c on c.oid = a.attrelid join pg_namespace n on n.oid = c.relnamespace
+            where (n.nspname = 'accounts' or (n.nspname = 'cuenta' and c.relname in ('second_factor', 'signing_key')))
                 and c.relkind = 'r' and a.atttypid = 'bytea'::regtype and a.attnum > 0 and not a.attisdropped
             order by 1, 2""";
 

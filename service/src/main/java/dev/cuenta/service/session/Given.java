@@ -1,0 +1,19 @@
+package dev.cuenta.service.session;
+
+import dev.cuenta.core.problem.Problem;
+import org.jspecify.annotations.Nullable;
+
+/** What a body must have. */
+public final class Given {
+    static final int LONGEST = 1024;
+
+    private Given() {}
+
+    /** @throws Problem INVALID where it is missing, no text, empty, or longer than anybody types */
+    public static String text(String key, @Nullable Object value) {
+        if (value instanceof String text && !text.isEmpty() && text.length() <= LONGEST) {
+            return text;
+        }
+        throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
+    }
+}
