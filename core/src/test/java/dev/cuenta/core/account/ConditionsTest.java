@@ -49,6 +49,24 @@ class ConditionsTest {
     }
 
     @Test
+    void a_secret_is_found_by_its_whole_value_and_only_where_the_model_says_so() throws FilterSyntaxException {
+        String secret = "code: { type: string, sensitivity: secret, read: [owner], write: [owner]%s }";
+        Attributes sealed = Attributes.of(Models.of(Models.smallWith(secret.formatted(""))), field -> true);
+        Attributes found =
+                Attributes.of(Models.of(Models.smallWith(secret.formatted(", search: true"))), field -> true);
+
+        assertThat(sealed.find("code")).isEmpty();
+        assertThat(new Conditions(found).bind(FilterParser.parse("code eq \"OV-4711\"")))
+                .isPresent();
+        assertThat(found.find("code").orElseThrow().sortable()).isFalse();
+        for (String less : List.of("code pr", "code sw \"O\"", "code ne \"OV-4711\"", "code gt \"A\"")) {
+            Conditions looked = new Conditions(found);
+            assertThat(looked.bind(FilterParser.parse(less))).as(less).isEmpty();
+            assertThat(looked.refusals()).singleElement().asString().contains("eq");
+        }
+    }
+
+    @Test
     void all_that_does_not_fit_is_said_at_once() throws FilterSyntaxException {
         Optional<Condition> bound = conditions.bind(FilterParser.parse("a pr and (b pr or not (c pr)) and email pr"));
 

@@ -1,0 +1,103 @@
+package dev.cuenta.store.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.cuenta.store.database.DatabaseTest;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.Test;
+
+/** Tries at passwords, counted in one place for all instances. */
+class AttemptsTest extends DatabaseTest {
+    private static final byte[] SOMEBODY = "somebody".getBytes(StandardCharsets.UTF_8);
+
+    @Test
+    void the_first_few_are_free_and_each_further_one_waits_longer() {
+        Attempts attempts = new Attempts(database.connections());
+        for (int i = 0; i < 3; i++) {
+            assertThat(attempts.begin(SOMEBODY, 3)).isEmpty();
+        }
+
+        assertThat(attempts.begin(SOMEBODY, 3))
+                .hasValueSatisfying(wait -> assertThat(wait).isBetween(Duration.ZERO, Duration.ofSeconds(1)));
+        long before = pause();
+        later("2 seconds");
+        assertThat(attempts.begin(SOMEBODY, 3)).isEmpty();
+        assertThat(pause()).isEqualTo(before * 2);
+        later("2 hours");
+        assertThat(attempts.wait(SOMEBODY, 3)).isEmpty();
+        assertThat(attempts.begin(SOMEBODY, 3)).isEmpty();
+        assertThat(database.sql()
+                        .sql("select failures from cuenta.attempt")
+                        .query(Integer.class)
+                        .single())
+                .as("a new beginning")
+                .isEqualTo(1);
+    }
+
+    @Test
+    void nobody_waits_longer_than_a_quarter_of_an_hour_and_who_came_in_is_forgotten() {
+        Attempts attempts = new Attempts(database.connections());
+        for (int i = 0; i < 40; i++) {
+            attempts.failed(SOMEBODY);
+        }
+        assertThat(attempts.failed(SOMEBODY)).isEqualTo(41);
+        assertThat(attempts.wait(SOMEBODY, 5).orElseThrow()).isBetween(Duration.ofMinutes(14), Duration.ofMinutes(15));
+
+        attempts.forget(SOMEBODY);
+        assertThat(attempts.wait(SOMEBODY, 5)).isEmpty();
+    }
+
+    @Test
+    void of_many_at_once_no_more_get_through_than_are_free() throws InterruptedException, ExecutionException {
+        Attempts attempts = new Attempts(database.connections());
+        ExecutorService crowd = Executors.newFixedThreadPool(8);
+        List<Future<Boolean>> tries = new ArrayList<>();
+        for (int i = 0; i < 32; i++) {
+            tries.add(crowd.submit(() -> attempts.begin(SOMEBODY, 5).isEmpty()));
+        }
+        int through = 0;
+        for (Future<Boolean> each : tries) {
+            through += each.get() ? 1 : 0;
+        }
+        crowd.shutdown();
+
+        assertThat(through).isBetween(5, 6); // a second may pass meanwhile
+    }
+
+    @Test
+    void from_where_somebody_came_is_remembered_for_ninety_days() {
+        Attempts attempts = new Attempts(database.connections());
+        attempts.remember(SOMEBODY);
+        attempts.remember(SOMEBODY);
+        assertThat(attempts.remembers(SOMEBODY)).isTrue();
+        assertThat(attempts.remembers("else".getBytes(StandardCharsets.UTF_8))).isFalse();
+
+        database.sql()
+                .sql("update cuenta.familiar set last_at = now() - interval '91 days'")
+                .update();
+        assertThat(attempts.remembers(SOMEBODY)).isFalse();
+        attempts.sweep();
+        assertThat(strings("select 'left' from cuenta.familiar")).isEmpty();
+    }
+
+    private long pause() {
+        return database.sql()
+                .sql("select extract(epoch from cuenta.attempt_pause(failures, 3))::bigint from cuenta.attempt")
+                .query(Long.class)
+                .single();
+    }
+
+    private void later(String span) {
+        database.sql()
+                .sql("update cuenta.attempt set last_at = last_at - cast(? as interval)")
+                .param(span)
+                .update();
+    }
+}
