@@ -48,7 +48,13 @@
                 {ref}
               />
               {#if field.confirm && valueOf(account, field) !== undefined}
-                <Confirmation field={field.path} at={account.meta.confirmed?.[field.path]} own={ref === "own"} />
+                <Confirmation
+                  field={field.path}
+                  at={account.meta.confirmed?.[field.path]}
+                  own={ref === "own"}
+                  byCode={field.type === "phone"}
+                  onconfirmed={onchanged}
+                />
               {/if}
             {/if}
           </dd>

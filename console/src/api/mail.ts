@@ -9,6 +9,11 @@ export async function askForConfirmation(field: string): Promise<void> {
   await request("POST", "/v1/me/confirmations", { body: { field } });
 }
 
+/** With the code that was sent to a telephone. */
+export async function confirmByCode(field: string, code: string): Promise<void> {
+  await request("PUT", "/v1/me/confirmations", { body: { field, code } });
+}
+
 export async function askForReset(identifier: string): Promise<void> {
   await request("POST", "/v1/password-resets", { body: { identifier } });
 }

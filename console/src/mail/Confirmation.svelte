@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { askForConfirmation } from "../api/mail.ts";
+  import { askForConfirmation, confirmByCode } from "../api/mail.ts";
   import { messageOf } from "../api/request.ts";
   import Moment from "../parts/Moment.svelte";
 
@@ -9,14 +9,30 @@
     at: string | undefined;
     /** Whether it is the reader's own. */
     own: boolean;
+    /** Whether a code goes to a telephone, and not a link to an email. */
+    byCode: boolean;
+    onconfirmed: () => void;
   }
-  let { field, at, own }: Props = $props();
+  let { field, at, own, byCode, onconfirmed }: Props = $props();
   let said = $state("");
+  let sent = $state(false);
+  let code = $state("");
 
   async function send() {
     try {
       await askForConfirmation(field);
-      said = "A link is on its way.";
+      sent = true;
+      said = byCode ? "A code is on its way." : "A link is on its way.";
+    } catch (failure) {
+      said = messageOf(failure);
+    }
+  }
+
+  async function confirm(event: SubmitEvent) {
+    event.preventDefault();
+    try {
+      await confirmByCode(field, code);
+      onconfirmed();
     } catch (failure) {
       said = messageOf(failure);
     }
@@ -28,7 +44,21 @@
     confirmed <Moment {at} />
   {:else}
     not confirmed
-    {#if own && !said}· <button type="button" class="link" onclick={send}>Send a link</button>{/if}
+    {#if own && !sent}· <button type="button" class="link" onclick={send}>Send a {byCode ? "code" : "link"}</button
+      >{/if}
     <span role="status">{said}</span>
   {/if}
 </span>
+{#if !at && sent && byCode}
+  <form onsubmit={confirm} class="mt-1 flex items-center gap-2">
+    <input
+      class="w-28 rounded-md border bg-transparent px-2 py-1 font-mono text-sm"
+      aria-label="Code that was sent"
+      inputmode="numeric"
+      autocomplete="one-time-code"
+      required
+      bind:value={code}
+    />
+    <button type="submit" class="link text-xs">Confirm</button>
+  </form>
+{/if}

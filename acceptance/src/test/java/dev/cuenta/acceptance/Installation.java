@@ -1,8 +1,11 @@
 package dev.cuenta.acceptance;
 
+import com.sun.net.httpserver.HttpServer;
 import dev.cuenta.core.model.Models;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
@@ -11,6 +14,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Queue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
@@ -36,6 +40,7 @@ final class Installation implements AutoCloseable {
     private final String database;
     private final int port = freePort();
     private final int mailPort = freePort();
+    private final int textPort = freePort();
     private final Path folder;
     private Process service;
 
@@ -110,6 +115,7 @@ final class Installation implements AutoCloseable {
                             folder.resolve("installation-key").toString(),
                             "CUENTA_DATABASE_URL",
                             "jdbc:postgresql://127.0.0.1:" + POSTGRES + "/" + database));
+            builder.environment().put("CUENTA_TEXT_MESSAGES_URL", "http://127.0.0.1:" + textPort + "/texts");
             service = builder.start();
             awaitReady();
             Files.writeString(
@@ -173,6 +179,18 @@ final class Installation implements AutoCloseable {
                         String.valueOf(mailPort))
                 .inheritIO()
                 .start();
+    }
+
+    /** Takes text messages from now on, as JSON, in the order in which they come. */
+    HttpServer telephone(Queue<String> texts) throws IOException {
+        HttpServer gateway = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), textPort), 0);
+        gateway.createContext("/texts", exchange -> {
+            texts.add(new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8));
+            exchange.sendResponseHeaders(204, -1);
+            exchange.close();
+        });
+        gateway.start();
+        return gateway;
     }
 
     /** What it took, in the order in which it came. */

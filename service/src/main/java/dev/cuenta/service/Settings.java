@@ -19,6 +19,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param pictureFolder where the bytes of pictures are kept; null for the database
  * @param publicUrl where people reach the console: links in mails begin with it
  * @param mail null for an installation that writes to nobody
+ * @param textMessages a program that sends text messages; null for an installation that sends none
  * @param domain under which each tenant has a subdomain, such as {@code accounts.marea.example}; null for none
  */
 @ConfigurationProperties("cuenta")
@@ -34,7 +35,8 @@ public record Settings(
         @Nullable Path pictureFolder,
         @Nullable String domain,
         String publicUrl,
-        @Nullable Mail mail) {
+        @Nullable Mail mail,
+        @Nullable TextMessages textMessages) {
     /**
      * The SMTP server for mails. Its password comes from the environment, never from an argument.
      *
@@ -54,6 +56,14 @@ public record Settings(
 
     /** Where a rule of the team's own is asked, and the token that it asks for; that comes from the environment. */
     public record PasswordRule(URI url, @Nullable String token) {
+        @Override
+        public String toString() {
+            return url.toString();
+        }
+    }
+
+    /** Where text messages are given to be sent, and the token that it asks for; that comes from the environment. */
+    public record TextMessages(URI url, @Nullable String token) {
         @Override
         public String toString() {
             return url.toString();

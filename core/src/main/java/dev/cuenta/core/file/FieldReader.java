@@ -153,9 +153,12 @@ final class FieldReader {
         return field;
     }
 
-    /** Within which time an address is confirmed; also how long the link is good that is sent to it. */
+    /** Types of values to which something can be sent that only their owner reads. */
+    private static final Set<String> REACHABLE = Set.of("email", "phone");
+
+    /** Within which time an address is confirmed; also how long the link is good that is sent to an email. */
     private static @Nullable Span confirm(FieldType type, Section section) {
-        if (!type.name().equals("email") || type.isMany()) {
+        if (!REACHABLE.contains(type.name()) || type.isMany()) {
             section.notHere(Set.of("confirm"), "means nothing for the type " + type + ": nothing can be sent there.");
             return null;
         }

@@ -98,7 +98,7 @@ public final class FormatSchema {
         properties.put(
                 "confirm",
                 described(
-                        "Within which time the owner proves by a link that the address is theirs, such as P3D.",
+                        "Within which time the owner proves by a link, or a code, that the address is theirs, such as P3D.",
                         Map.of("type", "string", "pattern", "^P")));
         properties.put("label", described("What forms call it.", TEXT));
         properties.put("description", described("More for people; also the column's comment.", TEXT));

@@ -9,6 +9,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -17,6 +18,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/v1")
 final class ConfirmationController {
     record Shown(@Nullable String token) {}
+
+    record Coded(@Nullable String field, @Nullable String code) {}
 
     record Wanted(@Nullable String field) {}
 
@@ -37,6 +40,13 @@ final class ConfirmationController {
                 confirmations
                         .confirm(Given.text("token", shown.token()), origin)
                         .toString());
+    }
+
+    /** With the code that was sent to a telephone. */
+    @PutMapping("/me/confirmations")
+    Map<String, Object> confirmByCode(Caller caller, @RequestBody Coded coded) {
+        confirmations.confirm(caller, Given.text("field", coded.field()), Given.text("code", coded.code()));
+        return Map.of("field", String.valueOf(coded.field()));
     }
 
     @PostMapping("/me/confirmations")

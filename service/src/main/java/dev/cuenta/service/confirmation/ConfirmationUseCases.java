@@ -7,7 +7,9 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.message.ConfirmationCode;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Throttle;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
@@ -25,9 +27,11 @@ import org.springframework.stereotype.Component;
 @Component
 final class ConfirmationUseCases {
     private final LiveRevisions live;
+    private final Throttle throttle;
     private final Clock clock;
 
-    ConfirmationUseCases(LiveRevisions live, Clock clock) {
+    ConfirmationUseCases(LiveRevisions live, Throttle throttle, Clock clock) {
+        this.throttle = throttle;
         this.live = live;
         this.clock = clock;
     }
@@ -49,17 +53,46 @@ final class ConfirmationUseCases {
         }));
     }
 
-    /** Sends the caller another link. */
-    void ask(Caller caller, String field) {
-        AccountId own = Optional.ofNullable(caller.account())
+    /** Uses the code up that was sent to the caller's telephone. Tries are counted for the account, wherever they come from. */
+    void confirm(Caller caller, String field, String code) {
+        AccountId own = person(caller);
+        Throttle.Try tried = new Throttle.Try("code for " + field + " of " + own.text(), "anywhere");
+        throttle.begin(tried);
+        live.with(revision -> revision.write(work -> {
+            Proofs proofs = new Proofs(work);
+            Proofs.Proven proven = proofs.take(
+                            Message.Purpose.CONFIRM, ConfirmationCode.hash(own, FieldPath.parse(field), code))
+                    .orElseThrow(() -> Problem.invalid(
+                            "/code",
+                            "wrong",
+                            "Is not the code that was sent last, or is out of date. Ask for another one."));
+            proofs.confirm(own, proven.field(), clock.instant());
+            new Activity(work)
+                    .add(
+                            Action.ADDRESS_CONFIRMED,
+                            own,
+                            caller.origin(),
+                            Map.of("field", proven.field().toString()));
+            return own;
+        }));
+        throttle.succeeded(tried);
+    }
+
+    private static AccountId person(Caller caller) {
+        return Optional.ofNullable(caller.account())
                 .orElseThrow(() -> Problem.of(ProblemKind.FORBIDDEN, "Only a person has an address to confirm."));
+    }
+
+    /** Sends the caller another link, or another code. */
+    void ask(Caller caller, String field) {
+        AccountId own = person(caller);
         live.with(revision -> revision.write(work -> {
             Field address = revision.model()
                     .field(FieldPath.parse(field))
                     .filter(Field::confirmed)
                     .filter(it -> has(own, it, work))
-                    .orElseThrow(() ->
-                            Problem.invalid("/field", "unknown", "Name a field of yours that is confirmed by a link."));
+                    .orElseThrow(() -> Problem.invalid(
+                            "/field", "unknown", "Name a field of yours that is confirmed by a link or a code."));
             new Messages(work).ask(own, Message.Purpose.CONFIRM, address.path());
             return own;
         }));

@@ -5,13 +5,14 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.Properties;
 import org.jspecify.annotations.Nullable;
+import org.springframework.mail.MailException;
 import org.springframework.mail.SimpleMailMessage;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
 import org.springframework.stereotype.Component;
 
 /** The SMTP server that mails go through, if the installation has one. */
 @Component
-final class MailServer {
+final class MailServer implements Channel {
     private static final String PATIENCE_MILLIS = "10000";
 
     private final Settings.@Nullable Mail settings;
@@ -43,12 +44,13 @@ final class MailServer {
         return sender;
     }
 
-    boolean present() {
+    @Override
+    public boolean present() {
         return sender != null;
     }
 
-    /** @throws org.springframework.mail.MailException when the server does not take it */
-    void send(String to, Letter letter) {
+    @Override
+    public void send(String to, Letter letter) {
         if (settings == null || sender == null) {
             throw new IllegalStateException("There is no mail server.");
         }
@@ -57,6 +59,10 @@ final class MailServer {
         mail.setTo(to);
         mail.setSubject(letter.subject());
         mail.setText(letter.text());
-        sender.send(mail);
+        try {
+            sender.send(mail);
+        } catch (MailException refused) {
+            throw new Undelivered(refused.getClass().getSimpleName());
+        }
     }
 }

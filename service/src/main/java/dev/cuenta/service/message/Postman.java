@@ -18,7 +18,6 @@ import java.time.Instant;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.mail.MailException;
 import org.springframework.stereotype.Component;
 
 /**
@@ -30,28 +29,31 @@ final class Postman implements Job {
     private static final Logger LOG = LoggerFactory.getLogger(Postman.class);
     private static final Duration RESET_GOOD_FOR = Duration.ofHours(1);
     private static final Duration FIRST_WAIT = Duration.ofSeconds(10);
+    private static final Duration NO_CHANNEL = Duration.ofHours(1);
     private static final int MOST_DOUBLINGS = 8;
 
     private final LiveRevisions live;
-    private final MailServer server;
+    private final MailServer mails;
+    private final TextMessages texts;
     private final Settings settings;
     private final Clock clock;
 
-    Postman(LiveRevisions live, MailServer server, Settings settings, Clock clock) {
+    Postman(LiveRevisions live, MailServer mails, TextMessages texts, Settings settings, Clock clock) {
         this.live = live;
-        this.server = server;
+        this.mails = mails;
+        this.texts = texts;
         this.settings = settings;
         this.clock = clock;
     }
 
     @Override
     public String title() {
-        return "Sending mails";
+        return "Sending messages";
     }
 
     @Override
     public void carryOn() {
-        if (!server.present() || !live.present()) {
+        if (!live.present() || !(mails.present() || texts.present())) {
             return;
         }
         boolean more = true;
@@ -83,22 +85,51 @@ final class Postman implements Job {
             messages.done(message.id());
             return;
         }
-        Letter letter = message.purpose().proves()
-                ? withLink(message.purpose(), field, record, work)
-                : Letter.notice(
-                        message.purpose(),
-                        called(record, work),
-                        work.revision().model().name(),
-                        settings.publicUrl());
+        Channel channel = isPhone(field) ? texts : mails;
+        if (!channel.present()) {
+            messages.postpone(message.id(), NO_CHANNEL);
+            return;
+        }
         try {
-            server.send(address, letter);
+            channel.send(address, letter(message, field, record, work));
             messages.done(message.id());
-        } catch (MailException refused) {
+        } catch (Channel.Undelivered refused) {
             // Neither the address nor the letter: only that it did not go.
-            LOG.warn("A mail could not be sent: {}", refused.getClass().getSimpleName());
+            LOG.warn("A message could not be sent: {}", refused.getMessage());
             messages.postpone(
                     message.id(), FIRST_WAIT.multipliedBy(1L << Math.min(message.attempts(), MOST_DOUBLINGS)));
         }
+    }
+
+    private static boolean isPhone(Field field) {
+        return field.type().name().equals("phone");
+    }
+
+    private Letter letter(Message message, Field field, AccountRecord record, Work work) {
+        if (!message.purpose().proves()) {
+            return Letter.notice(
+                    message.purpose(),
+                    called(record, work),
+                    work.revision().model().name(),
+                    settings.publicUrl());
+        }
+        return isPhone(field)
+                ? withCode(message.purpose(), field, record, work)
+                : withLink(message.purpose(), field, record, work);
+    }
+
+    /** Six digits, good for ten minutes and for whoever is signed in to the account. */
+    private Letter withCode(Message.Purpose purpose, Field field, AccountRecord record, Work work) {
+        String code = ConfirmationCode.create();
+        Proofs proofs = new Proofs(work);
+        proofs.sweep();
+        proofs.expect(
+                record.id(),
+                purpose,
+                field,
+                ConfirmationCode.hash(record.id(), field.path(), code),
+                clock.instant().plus(ConfirmationCode.GOOD_FOR));
+        return Letter.code(work.revision().model().name(), code);
     }
 
     private Instant until(Message.Purpose purpose, Field field) {

@@ -66,6 +66,13 @@ final class SessionPaths {
                 object(Map.of("field", text()), List.of("field")),
                 "202",
                 null);
+        paths.add(
+                "/v1/me/confirmations",
+                "put",
+                "Confirm a telephone with the code that was sent there",
+                object(Map.of("field", text(), "code", text()), List.of("field", "code")),
+                "200",
+                Paths.JSON_OBJECT);
         paths.guest(
                 "/v1/password-resets",
                 "post",

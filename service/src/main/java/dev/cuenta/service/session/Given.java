@@ -9,7 +9,11 @@ public final class Given {
 
     private Given() {}
 
-    /** @throws Problem INVALID where it is missing, no text, empty, or longer than anybody types */
+    /**
+     * The text that stands under a key.
+     *
+     * @throws Problem INVALID where it is missing, no text, empty, or longer than anybody types
+     */
     public static String text(String key, @Nullable Object value) {
         if (value instanceof String text && !text.isEmpty() && text.length() <= LONGEST) {
             return text;

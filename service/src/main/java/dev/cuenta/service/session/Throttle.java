@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
  * tried from many addresses can come in only from where they came in before, until that ends.
  */
 @Component
-final class Throttle {
+public final class Throttle {
     private static final int FREE_FOR_ONE = 5;
     private static final int FREE_FOR_ADDRESS = 50;
     private static final int FREE_FOR_PERSON = 60;
@@ -30,7 +30,7 @@ final class Throttle {
      *
      * @param whom what was given as who it is, whether there is such an account or not
      */
-    record Try(String whom, String address) {
+    public record Try(String whom, String address) {
         private byte[] pair() {
             return Tokens.hash("pair\0" + normal() + "\0" + address);
         }
@@ -52,8 +52,12 @@ final class Throttle {
         }
     }
 
-    /** @throws Problem TOO_MANY when the try has to wait */
-    void begin(Try tried) {
+    /**
+     * Counts a try, before it is known what comes of it.
+     *
+     * @throws Problem TOO_MANY when the try has to wait
+     */
+    public void begin(Try tried) {
         attempts.wait(tried.from(), FREE_FOR_ADDRESS).ifPresent(Throttle::refuse);
         attempts.wait(tried.person(), FREE_FOR_PERSON)
                 .filter(wait -> !attempts.remembers(tried.familiar()))
@@ -81,7 +85,8 @@ final class Throttle {
         return attempts.failed(tried.person()) == FREE_FOR_PERSON;
     }
 
-    void succeeded(Try tried) {
+    /** The tries before this one are forgotten, and the address is known from now on. */
+    public void succeeded(Try tried) {
         attempts.remember(tried.familiar());
         attempts.forget(tried.pair());
     }

@@ -40,6 +40,7 @@ class TokensTest {
                 null,
                 null,
                 "http://127.0.0.1:7480",
+                null,
                 null);
         new InstallationKey(settings);
         String key = Files.readString(file).strip();
