@@ -90,8 +90,8 @@ class AdoptionTest {
                     .isEqualTo("30");
             marea.as("sailor3@post.example", PASSWORD);
             assertThat(marea.cuenta("credentials", "report").succeeds().text())
-                    .containsPattern("wrapped +m=19456,t=2,p=1 +29 .* no, renewed at sign-in")
-                    .containsPattern("argon2id +m=19456,t=2,p=1 +1 .* yes");
+                    .containsPattern("wrapped +m=19456,t=2,p=1,pepper=[0-9a-f]{8} +29 .* no, renewed at sign-in")
+                    .containsPattern("argon2id +m=19456,t=2,p=1,pepper=[0-9a-f]{8} +1 .* yes");
             assertThat(marea.cuenta("accounts", "show", "sailor3@post.example").text())
                     .contains("Ines Mar 3", "2019-05-04");
             assertThat(marea.cuenta("model", "adopted", "members").text())
