@@ -6,12 +6,16 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Lookups;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.secret.KnownKeys;
 import dev.cuenta.store.secret.Resealing;
 import dev.cuenta.store.secret.SecretKey;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Seeing which keys seal secret values, and changing to another one while everyone goes on working. */
@@ -26,12 +30,20 @@ final class SecretUseCases implements Job {
      */
     record Keys(List<KnownKeys.Known> known, long left) {}
 
+    /** What was still written by an instance on the earlier revision is found at the next turn. */
+    private static final Duration BETWEEN = Duration.ofMinutes(10);
+
+    /** With which model and key all hashes of secrets were made that lie beside them. */
+    private record Hashed(int revision, String key) {}
+
     private final LiveRevisions live;
     private final Connections connections;
     private final SecretKeyFile file;
     private final KnownKeys known;
     private final Resealing resealing;
     private final Clock clock;
+    private @Nullable Hashed hashed; // by the thread of jobs alone
+    private Instant hashedAt = Instant.EPOCH;
 
     SecretUseCases(
             LiveRevisions live,
@@ -77,6 +89,22 @@ final class SecretUseCases implements Job {
         });
     }
 
+    /** Reads every value that can be looked up, so only when the model or the key is another one, and now and then. */
+    private void hashAnew() {
+        Instant now = clock.instant();
+        Hashed wanted =
+                new Hashed(live.with(LiveRevision::number), file.current().id());
+        if (wanted.equals(hashed) && now.isBefore(hashedAt.plus(BETWEEN))) {
+            return;
+        }
+        boolean more = true;
+        while (more) {
+            more = live.with(revision -> revision.write(work -> new Lookups(work).carryOn()));
+        }
+        hashed = wanted;
+        hashedAt = now;
+    }
+
     @Override
     public String title() {
         return "Sealing secret values with the current key";
@@ -87,10 +115,7 @@ final class SecretUseCases implements Job {
         if (!live.present() || !file.present()) {
             return;
         }
-        boolean more = true;
-        while (more) {
-            more = live.with(revision -> revision.write(work -> new Lookups(work).carryOn()));
-        }
+        hashAnew();
         if (known.list().size() > 1) {
             connections.alone("cuenta secrets", sql -> resealing.carryOn(file.current(), clock.instant()));
         }
