@@ -28,7 +28,7 @@ public record Settings(
         Path keyFile,
         Path secretKeyFile,
         @Nullable Path pepperFile,
-        @Nullable PasswordRule passwordRule,
+        @Nullable Webhook passwordRule,
         Duration sessionLength,
         Duration sessionIdle,
         Duration tokenLifetime,
@@ -36,7 +36,7 @@ public record Settings(
         @Nullable String domain,
         String publicUrl,
         @Nullable Mail mail,
-        @Nullable TextMessages textMessages) {
+        @Nullable Webhook textMessages) {
     /**
      * The SMTP server for mails. Its password comes from the environment, never from an argument.
      *
@@ -54,16 +54,8 @@ public record Settings(
         }
     }
 
-    /** Where a rule of the team's own is asked, and the token that it asks for; that comes from the environment. */
-    public record PasswordRule(URI url, @Nullable String token) {
-        @Override
-        public String toString() {
-            return url.toString();
-        }
-    }
-
-    /** Where text messages are given to be sent, and the token that it asks for; that comes from the environment. */
-    public record TextMessages(URI url, @Nullable String token) {
+    /** A program of the team's, and the token that it asks for; that comes from the environment. */
+    public record Webhook(URI url, @Nullable String token) {
         @Override
         public String toString() {
             return url.toString();

@@ -117,18 +117,9 @@ public final class AccessMatrix {
         put(rights, Right.CHANGE, writes(alone, field, Operation.CHANGE));
         put(rights, Right.READ, reads);
         put(rights, Right.EXPORT, reads && !field.secret() && Projection.byDefault(field));
-        put(
-                rights,
-                Right.FILTER,
-                reads && comparable.find(field.path().toString()).isPresent());
-        put(
-                rights,
-                Right.SORT,
-                reads
-                        && comparable
-                                .find(field.path().toString())
-                                .filter(Attribute::sortable)
-                                .isPresent());
+        Optional<Attribute> attribute = comparable.find(field.path().toString()).filter(found -> reads);
+        put(rights, Right.FILTER, attribute.isPresent());
+        put(rights, Right.SORT, attribute.filter(Attribute::sortable).isPresent());
         return rights;
     }
 

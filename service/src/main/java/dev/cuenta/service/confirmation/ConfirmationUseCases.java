@@ -39,16 +39,10 @@ final class ConfirmationUseCases {
     /** Uses the token up; says which field it was sent for. */
     FieldPath confirm(String token, Origin origin) {
         return live.with(revision -> revision.write(work -> {
-            Proofs proofs = new Proofs(work);
-            Proofs.Proven proven = proofs.take(Message.Purpose.CONFIRM, Tokens.hash(token))
+            Proofs.Proven proven = new Proofs(work)
+                    .take(Message.Purpose.CONFIRM, Tokens.hash(token))
                     .orElseThrow(() -> Problem.invalid("/token", "unknown", Tokens.NO_PROOF));
-            proofs.confirm(proven.account(), proven.field(), clock.instant());
-            new Activity(work)
-                    .add(
-                            Action.ADDRESS_CONFIRMED,
-                            proven.account(),
-                            origin.as(proven.account()),
-                            Map.of("field", proven.field().toString()));
+            confirmed(proven, origin.as(proven.account()), work);
             return proven.field();
         }));
     }
@@ -56,26 +50,29 @@ final class ConfirmationUseCases {
     /** Uses the code up that was sent to the caller's telephone. Tries are counted for the account, wherever they come from. */
     void confirm(Caller caller, String field, String code) {
         AccountId own = person(caller);
-        Throttle.Try tried = new Throttle.Try("code for " + field + " of " + own.text(), "anywhere");
+        String tried = "code for " + field + " of " + own.text();
         throttle.begin(tried);
         live.with(revision -> revision.write(work -> {
-            Proofs proofs = new Proofs(work);
-            Proofs.Proven proven = proofs.take(
-                            Message.Purpose.CONFIRM, ConfirmationCode.hash(own, FieldPath.parse(field), code))
+            Proofs.Proven proven = new Proofs(work)
+                    .take(Message.Purpose.CONFIRM, ConfirmationCode.hash(own, FieldPath.parse(field), code))
                     .orElseThrow(() -> Problem.invalid(
                             "/code",
                             "wrong",
                             "Is not the code that was sent last, or is out of date. Ask for another one."));
-            proofs.confirm(own, proven.field(), clock.instant());
-            new Activity(work)
-                    .add(
-                            Action.ADDRESS_CONFIRMED,
-                            own,
-                            caller.origin(),
-                            Map.of("field", proven.field().toString()));
+            confirmed(proven, caller.origin(), work);
             return own;
         }));
         throttle.succeeded(tried);
+    }
+
+    private void confirmed(Proofs.Proven proven, Origin origin, Work work) {
+        new Proofs(work).confirm(proven.account(), proven.field(), clock.instant());
+        new Activity(work)
+                .add(
+                        Action.ADDRESS_CONFIRMED,
+                        proven.account(),
+                        origin,
+                        Map.of("field", proven.field().toString()));
     }
 
     private static AccountId person(Caller caller) {

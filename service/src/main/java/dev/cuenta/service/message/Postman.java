@@ -121,14 +121,8 @@ final class Postman implements Job {
     /** Six digits, good for ten minutes and for whoever is signed in to the account. */
     private Letter withCode(Message.Purpose purpose, Field field, AccountRecord record, Work work) {
         String code = ConfirmationCode.create();
-        Proofs proofs = new Proofs(work);
-        proofs.sweep();
-        proofs.expect(
-                record.id(),
-                purpose,
-                field,
-                ConfirmationCode.hash(record.id(), field.path(), code),
-                clock.instant().plus(ConfirmationCode.GOOD_FOR));
+        byte[] hash = ConfirmationCode.hash(record.id(), field.path(), code);
+        expect(purpose, field, record, hash, clock.instant().plus(ConfirmationCode.GOOD_FOR), work);
         return Letter.code(work.revision().model().name(), code);
     }
 
@@ -143,9 +137,7 @@ final class Postman implements Job {
     private Letter withLink(Message.Purpose purpose, Field field, AccountRecord record, Work work) {
         Instant until = until(purpose, field);
         String token = Tokens.create(Tokens.PROOF);
-        Proofs proofs = new Proofs(work);
-        proofs.sweep();
-        proofs.expect(record.id(), purpose, field, Tokens.hash(token), until);
+        expect(purpose, field, record, Tokens.hash(token), until, work);
         String page = purpose == Message.Purpose.CONFIRM ? "/confirm#" : "/reset#";
         return Letter.of(
                 purpose,
@@ -153,6 +145,13 @@ final class Postman implements Job {
                 work.revision().model().name(),
                 settings.publicUrl() + page + token,
                 until);
+    }
+
+    private static void expect(
+            Message.Purpose purpose, Field field, AccountRecord record, byte[] hash, Instant until, Work work) {
+        Proofs proofs = new Proofs(work);
+        proofs.sweep();
+        proofs.expect(record.id(), purpose, field, hash, until);
     }
 
     private static String called(AccountRecord record, Work work) {

@@ -30,7 +30,7 @@ public final class OwnPassword {
      * @throws Problem INVALID where it is not the present one; TOO_MANY after some of these
      */
     public Optional<String> require(AccountId account, String password, String pointer, LiveRevision revision) {
-        Throttle.Try tried = new Throttle.Try(account.text(), "a session of its own");
+        String tried = "own password of " + account.text();
         throttle.begin(tried);
         Optional<String> hash = revision.read(work -> new Credentials(work).hashOf(account));
         if (!passwords.verify(hash, password, revision.model().password())) {

@@ -14,7 +14,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/v1/password-assessments")
 final class PasswordAssessmentController {
-    private static final int LONGEST = 1024;
     private static final int MOST_IDENTIFIERS = 10;
 
     record Asked(@Nullable String password, @Nullable List<String> identifiers) {}
@@ -29,7 +28,9 @@ final class PasswordAssessmentController {
     @PostMapping
     Map<String, Object> assess(@RequestBody Asked asked) {
         List<String> identifiers = asked.identifiers() == null ? List.of() : asked.identifiers();
-        if (asked.password() == null || asked.password().length() > LONGEST || identifiers.size() > MOST_IDENTIFIERS) {
+        if (asked.password() == null
+                || asked.password().length() > Given.LONGEST
+                || identifiers.size() > MOST_IDENTIFIERS) {
             throw Problem.invalid("/password", "required", "Give `password` as a text, and at most ten `identifiers`.");
         }
         Passwords.Assessment assessed = assessment.of(asked.password(), identifiers);

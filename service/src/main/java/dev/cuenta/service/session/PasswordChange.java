@@ -78,11 +78,8 @@ final class PasswordChange {
                 }
                 new Activity(work).add(Action.PASSWORD_CHANGED, account, caller.origin());
                 Notices.tell(work, account, Message.Purpose.PASSWORD_CHANGED);
-                Sessions sessions = new Sessions(work);
-                int ended = wish.keepSessions() ? 0 : sessions.endOthers(account, Tokens.hash(token));
-                String next = Tokens.create(Tokens.SESSION);
-                sessions.renew(Tokens.hash(token), Tokens.hash(next), caller.strong());
-                return new Changed(ended, next);
+                int ended = wish.keepSessions() ? 0 : new Sessions(work).endOthers(account, Tokens.hash(token));
+                return new Changed(ended, SessionUseCases.renewed(token, caller.strong(), work));
             });
         });
     }

@@ -46,7 +46,7 @@ final class SecondFactorCheck {
                     ProblemKind.SECOND_FACTOR,
                     "Give the present code of your authenticator as `code`, or one of your recovery codes.");
         }
-        Throttle.Try tried = new Throttle.Try("code of " + account.text(), "anywhere");
+        String tried = "code of " + account.text();
         throttle.begin(tried);
         if (!proves(account, factor.get(), code, origin, work)) {
             throw wrong();

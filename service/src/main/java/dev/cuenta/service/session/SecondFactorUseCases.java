@@ -12,7 +12,6 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secondfactor.SecondFactor;
 import dev.cuenta.store.secondfactor.SecondFactors;
-import dev.cuenta.store.session.Sessions;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
@@ -110,7 +109,7 @@ final class SecondFactorUseCases {
             }
             factors.confirm(account);
             new Activity(work).add(Action.SECOND_FACTOR_ADDED, account, caller.origin());
-            return new Added(newRecoveryCodes(account, work), renewed(token, true, work));
+            return new Added(newRecoveryCodes(account, work), SessionUseCases.renewed(token, true, work));
         }));
     }
 
@@ -159,14 +158,7 @@ final class SecondFactorUseCases {
             new SecondFactors(work).remove(account);
             new Activity(work).add(Action.SECOND_FACTOR_REMOVED, account, caller.origin());
             Notices.tell(work, account, Message.Purpose.SECOND_FACTOR_REMOVED);
-            return renewed(token, false, work);
+            return SessionUseCases.renewed(token, false, work);
         }));
-    }
-
-    /** The same session under another token: one that was overheard before is good for nothing. */
-    private static String renewed(String token, boolean strong, Work work) {
-        String next = Tokens.create(Tokens.SESSION);
-        new Sessions(work).renew(Tokens.hash(token), Tokens.hash(next), strong);
-        return next;
     }
 }

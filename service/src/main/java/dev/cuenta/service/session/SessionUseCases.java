@@ -16,6 +16,7 @@ import dev.cuenta.store.message.Message;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secondfactor.SecondFactors;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.tenant.Tenants;
@@ -171,6 +172,13 @@ final class SessionUseCases {
                 return token;
             });
         });
+    }
+
+    /** The same session under another token: one that was overheard before is good for nothing. */
+    static String renewed(String token, boolean strong, Work work) {
+        String next = Tokens.create(Tokens.SESSION);
+        new Sessions(work).renew(Tokens.hash(token), Tokens.hash(next), strong);
+        return next;
     }
 
     void signOut(Caller caller, String token) {

@@ -30,7 +30,7 @@ public final class Throttle {
      *
      * @param whom what was given as who it is, whether there is such an account or not
      */
-    public record Try(String whom, String address) {
+    record Try(String whom, String address) {
         private byte[] pair() {
             return Tokens.hash("pair\0" + normal() + "\0" + address);
         }
@@ -57,12 +57,29 @@ public final class Throttle {
      *
      * @throws Problem TOO_MANY when the try has to wait
      */
-    public void begin(Try tried) {
+    void begin(Try tried) {
         attempts.wait(tried.from(), FREE_FOR_ADDRESS).ifPresent(Throttle::refuse);
         attempts.wait(tried.person(), FREE_FOR_PERSON)
                 .filter(wait -> !attempts.remembers(tried.familiar()))
                 .ifPresent(Throttle::refuse);
         attempts.begin(tried.pair(), FREE_FOR_ONE).ifPresent(Throttle::refuse);
+    }
+
+    /**
+     * As {@link #begin(Try)}, for what whoever tries it is signed in for, or knows the password of: it is counted wherever it comes from.
+     *
+     * @param what is tried, and of whom
+     */
+    public void begin(String what) {
+        attempts.begin(alone(what), FREE_FOR_ONE).ifPresent(Throttle::refuse);
+    }
+
+    public void succeeded(String what) {
+        attempts.forget(alone(what));
+    }
+
+    private static byte[] alone(String what) {
+        return Tokens.hash("alone\0" + what);
     }
 
     /** @throws Problem TOO_MANY when somebody at the address asks for too many links */
@@ -86,7 +103,7 @@ public final class Throttle {
     }
 
     /** The tries before this one are forgotten, and the address is known from now on. */
-    public void succeeded(Try tried) {
+    void succeeded(Try tried) {
         attempts.remember(tried.familiar());
         attempts.forget(tried.pair());
     }

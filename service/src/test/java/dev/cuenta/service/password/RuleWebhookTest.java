@@ -50,7 +50,7 @@ class RuleWebhookTest {
         return new Passwords(
                 new Argon2id(Peppers.NONE),
                 password -> false,
-                new RuleWebhook(new Settings.PasswordRule(url, "harbour-token")));
+                new RuleWebhook(new Settings.Webhook(url, "harbour-token")));
     }
 
     @Test
@@ -97,8 +97,8 @@ class RuleWebhookTest {
     @Test
     void passwords_travel_in_the_open_on_this_machine_only() {
         assertThatIllegalArgumentException()
-                .isThrownBy(() ->
-                        new RuleWebhook(new Settings.PasswordRule(URI.create("http://rules.marea.example/"), null)))
+                .isThrownBy(
+                        () -> new RuleWebhook(new Settings.Webhook(URI.create("http://rules.marea.example/"), null)))
                 .withMessageContaining("https");
     }
 }
