@@ -2,6 +2,10 @@ package dev.cuenta.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.model.Models;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -191,5 +195,12 @@ class ActivityTest extends OnMarea {
 
     private static String idOf(String email) {
         return marea.psql("select id from accounts.account where email = '" + email + "'");
+    }
+
+    @Test
+    void the_console_offers_every_action_to_look_for() throws IOException {
+        String source = Files.readString(Models.root().resolve("console/src/activity/activity.ts"));
+
+        assertThat(Action.values()).allSatisfy(action -> assertThat(source).contains("\"" + action.word() + "\""));
     }
 }

@@ -16,22 +16,17 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
-import dev.cuenta.store.account.NewAccount;
-import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.retention.Archive;
-import dev.cuenta.store.revision.Work;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 /** Fields whose values are sealed, on real PostgreSQL. */
-class SecretFieldTest extends DatabaseTest {
+class SecretFieldTest extends CodedAccountsTest {
     private static final Viewer OWNER = Viewer.of(Set.of(Party.OWNER));
 
     private static final String OPEN = with("code: { type: string, maxLength: 20 }");
@@ -202,24 +197,6 @@ class SecretFieldTest extends DatabaseTest {
                 .hasMessageContaining("Use the file of the other instances");
     }
 
-    private AccountId account(String name, @Nullable Object code) {
-        Map<FieldPath, @Nullable Object> values = new HashMap<>();
-        values.put(FieldPath.parse("email"), name + "@marea.example");
-        values.put(FieldPath.parse("code"), code);
-        return write(work -> new Accounts(work)
-                .insert(new NewAccount(work.revision().model().defaultKind(), values, Instant.now())));
-    }
-
-    private void change(AccountId id, @Nullable Object code) {
-        Map<FieldPath, @Nullable Object> values = new HashMap<>();
-        values.put(FieldPath.parse("code"), code);
-        write(work -> {
-            Accounts accounts = new Accounts(work);
-            accounts.change(accounts.findForChange(id, null).orElseThrow(), values, Instant.now());
-            return id;
-        });
-    }
-
     private @Nullable Object code(AccountId id) {
         return shown(id, OWNER, Set.of("code")).get("code");
     }
@@ -238,10 +215,6 @@ class SecretFieldTest extends DatabaseTest {
         return String.join(
                 "\n",
                 strings("select a::text || encode(code, 'escape') || encode(code, 'base64') from accounts.account a"));
-    }
-
-    private <T> T write(Function<Work, T> task) {
-        return database.live().with(revision -> revision.write(task::apply));
     }
 
     private static String with(String field) {
