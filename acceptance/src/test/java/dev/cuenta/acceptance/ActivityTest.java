@@ -143,6 +143,34 @@ class ActivityTest extends OnMarea {
         assertThat(faults()).contains(entry);
     }
 
+    /** Whoever gets a statement of their own into the service's: it has no rights that would let it undo the walls. */
+    @Test
+    void the_service_s_role_can_change_neither_the_past_nor_what_guards_it() {
+        for (String attack : List.of(
+                "update cuenta.activity set action = 'signed-in'",
+                "delete from cuenta.activity",
+                "truncate cuenta.activity cascade",
+                "delete from cuenta.activity_unlinked",
+                "insert into cuenta.activity_link (position, entry, link) values (99999, 99999, '')",
+                "alter table cuenta.activity disable trigger activity_stays",
+                "drop trigger activity_stays on cuenta.activity",
+                "create or replace function cuenta.activity_stays() returns trigger language sql as 'select'",
+                "set session_replication_role = replica",
+                "set role cuenta",
+                "update cuenta.revision set source = ''",
+                "alter table accounts.account add column backdoor text",
+                "drop table accounts.account",
+                "select * from cuenta.flyway_schema_history")) {
+            assertThat(marea.shell("$PSQL -U cuenta_service -qc \"" + attack + "\"")
+                            .errors())
+                    .as(attack)
+                    .containsAnyOf("permission denied", "must be owner");
+        }
+        assertThat(marea.shell("$PSQL -U cuenta_service -qtAc 'select count(*) > 0 from accounts.account'")
+                        .text())
+                .isEqualTo("t\n");
+    }
+
     @Test
     void what_is_old_goes_from_the_beginning_and_the_chain_still_fits() {
         String older = "insert into cuenta.activity (action, at) select 'signed-in', now() - interval '3 years'"

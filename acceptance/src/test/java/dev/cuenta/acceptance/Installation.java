@@ -115,6 +115,8 @@ final class Installation implements AutoCloseable {
                             folder.resolve("installation-key").toString(),
                             "CUENTA_DATABASE_URL",
                             "jdbc:postgresql://127.0.0.1:" + POSTGRES + "/" + database));
+            builder.environment().put("CUENTA_DATABASE_USER", "cuenta_service");
+            builder.environment().put("CUENTA_DATABASE_OWNER_USER", "cuenta");
             builder.environment().put("CUENTA_TEXT_MESSAGES_URL", "http://127.0.0.1:" + textPort + "/texts");
             service = builder.start();
             awaitReady();

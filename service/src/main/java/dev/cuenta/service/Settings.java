@@ -62,9 +62,29 @@ public record Settings(
         }
     }
 
-    /** The PostgreSQL database. The password comes from the environment, never from an argument. */
+    /**
+     * The PostgreSQL database. Passwords come from the environment, never from an argument.
+     *
+     * @param user works with the records
+     * @param owner owns the tables and changes their shape; null where the user does that as well
+     */
     public record Database(
-            String url, String user, @Nullable String password) {
+            String url,
+            String user,
+            @Nullable String password,
+            @Nullable Owner owner) {
+        /** Another login to the same database. */
+        public record Owner(String user, @Nullable String password) {
+            @Override
+            public String toString() {
+                return user;
+            }
+        }
+
+        Owner ownerOrUser() {
+            return owner == null ? new Owner(user, password) : owner;
+        }
+
         @Override
         public String toString() {
             return url;

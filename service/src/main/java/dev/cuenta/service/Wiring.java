@@ -12,8 +12,8 @@ import dev.cuenta.service.password.Peppers;
 import dev.cuenta.service.password.RuleWebhook;
 import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.database.Connections;
-import dev.cuenta.store.database.Migrations;
 import dev.cuenta.store.database.Server;
+import dev.cuenta.store.database.TableOwner;
 import dev.cuenta.store.picture.FolderContents;
 import dev.cuenta.store.picture.StoredContents;
 import dev.cuenta.store.retention.RetentionRuns;
@@ -29,6 +29,9 @@ import dev.cuenta.store.secret.Secrets;
 import dev.cuenta.store.session.Attempts;
 import java.time.Clock;
 import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -38,22 +41,49 @@ import tools.jackson.databind.MapperFeature;
 
 @Configuration(proxyBeanMethods = false)
 class Wiring {
+    private static final Logger LOG = LoggerFactory.getLogger(Wiring.class);
+
+    /** Bean methods that need the tables take this, so that they are there. */
     @Bean(destroyMethod = "close")
-    HikariDataSource dataSource(Settings settings) {
-        HikariConfig config = new HikariConfig();
-        config.setPoolName("cuenta");
-        config.setJdbcUrl(settings.database().url());
-        config.setUsername(settings.database().user());
-        config.setPassword(settings.database().password());
+    TableOwner tableOwner(Settings settings) {
+        Settings.Database database = settings.database();
+        Settings.Database.Owner owner = database.ownerOrUser();
+        HikariConfig config = pool("cuenta owner", database.url(), owner.user(), owner.password());
+        config.setMaximumPoolSize(8);
+        config.setMinimumIdle(0);
+        TableOwner tableOwner = new TableOwner(new HikariDataSource(config));
+        tableOwner.migrate();
+        if (owner.user().equals(database.user())) {
+            LOG.warn(
+                    "The database's user {} owns the tables that it works with: an error in a statement could change"
+                            + " more than records. Give the service a role of its own: docs/operating.md, \"Two roles\"",
+                    owner);
+        } else {
+            tableOwner.letWork(database.user());
+        }
+        return tableOwner;
+    }
+
+    @Bean(destroyMethod = "close")
+    HikariDataSource dataSource(Settings settings, TableOwner owner) {
+        Settings.Database database = settings.database();
+        HikariConfig config = pool("cuenta", database.url(), database.user(), database.password());
         config.setMaximumPoolSize(16);
         config.setMinimumIdle(2);
+        return new HikariDataSource(config);
+    }
+
+    private static HikariConfig pool(String name, String url, String user, @Nullable String password) {
+        HikariConfig config = new HikariConfig();
+        config.setPoolName(name);
+        config.setJdbcUrl(url);
+        config.setUsername(user);
+        config.setPassword(password);
         // A failed statement's server message would hold stored values.
         config.addDataSourceProperty("logServerErrorDetail", "false");
         config.addDataSourceProperty("ApplicationName", "cuenta");
         config.addDataSourceProperty("tcpKeepAlive", "true");
-        HikariDataSource dataSource = new HikariDataSource(config);
-        Migrations.run(dataSource);
-        return dataSource;
+        return config;
     }
 
     @Bean
@@ -82,8 +112,8 @@ class Wiring {
     }
 
     @Bean
-    Revisions revisions(Connections connections) {
-        return new Revisions(connections);
+    Revisions revisions(TableOwner owner) {
+        return new Revisions(owner.connections());
     }
 
     @Bean(destroyMethod = "close")
@@ -95,8 +125,8 @@ class Wiring {
     }
 
     @Bean
-    Publisher publisher(Connections connections, Revisions revisions, LiveRevisions live) {
-        Publisher publisher = new Publisher(connections, revisions, live);
+    Publisher publisher(TableOwner owner, Revisions revisions, LiveRevisions live) {
+        Publisher publisher = new Publisher(owner.connections(), revisions, live);
         publisher.prepare();
         return publisher;
     }
@@ -107,8 +137,8 @@ class Wiring {
     }
 
     @Bean
-    Links links(Connections connections) {
-        return new Links(connections);
+    Links links(TableOwner owner) {
+        return new Links(owner.connections());
     }
 
     @Bean
@@ -117,10 +147,10 @@ class Wiring {
     }
 
     @Bean
-    EmptyCopy emptyCopy(Settings settings, Connections connections, Clock clock) {
-        Settings.Database database = settings.database();
-        Server server = new Server(database.url(), database.user(), database.password());
-        return new EmptyCopy(connections, server::database, clock);
+    EmptyCopy emptyCopy(Settings settings, TableOwner owner, Clock clock) {
+        Settings.Database.Owner login = settings.database().ownerOrUser();
+        Server server = new Server(settings.database().url(), login.user(), login.password());
+        return new EmptyCopy(owner.connections(), server::database, clock);
     }
 
     /** In the database, unless a folder is named that all instances share. */

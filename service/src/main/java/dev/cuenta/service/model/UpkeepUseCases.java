@@ -5,6 +5,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.database.TableOwner;
 import dev.cuenta.store.revision.EmptyCopy;
 import dev.cuenta.store.revision.FormerIds;
 import dev.cuenta.store.revision.IdCosts;
@@ -36,9 +37,8 @@ final class UpkeepUseCases {
     private final ModelRights rights;
     private final EmptyCopy emptyCopy;
 
-    UpkeepUseCases(
-            Connections connections, Revisions revisions, LiveRevisions live, ModelRights rights, EmptyCopy emptyCopy) {
-        this.connections = connections;
+    UpkeepUseCases(TableOwner owner, Revisions revisions, LiveRevisions live, ModelRights rights, EmptyCopy emptyCopy) {
+        this.connections = owner.connections();
         this.revisions = revisions;
         this.live = live;
         this.rights = rights;

@@ -29,7 +29,7 @@ class TokensTest {
     void the_installation_key_is_made_once_and_for_its_owner_s_eyes_only(@TempDir Path folder) throws IOException {
         Path file = folder.resolve("data/installation-key");
         Settings settings = new Settings(
-                new Settings.Database("jdbc:postgresql://127.0.0.1/cuenta", "cuenta", "tide-table"),
+                new Settings.Database("jdbc:postgresql://127.0.0.1/cuenta", "cuenta", "tide-table", null),
                 file,
                 folder.resolve("data/secret-keys"),
                 null,

@@ -196,7 +196,7 @@ class EveryConstructTest {
 
     @Test
     void the_database_holds_the_rules_as_well() {
-        assertThat(new Verification(database.connections()).differences(Models.of(SOURCE)))
+        assertThat(new Verification(database.owner().connections()).differences(Models.of(SOURCE)))
                 .isEmpty();
         insert("berthHolder", NOOR);
 

@@ -59,7 +59,7 @@ public abstract class DatabaseTest {
     }
 
     protected List<Verification.Difference> differences(String source) {
-        return new Verification(database.connections()).differences(Models.of(source));
+        return new Verification(database.owner().connections()).differences(Models.of(source));
     }
 
     /** What a publish must not leave behind. */

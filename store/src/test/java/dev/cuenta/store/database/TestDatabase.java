@@ -26,6 +26,11 @@ public final class TestDatabase implements AutoCloseable {
     private static final AtomicInteger NUMBER = new AtomicInteger();
     private static final String PORT = startCluster();
 
+    /** The role that works with the records, as an installation has it. */
+    private static final String ROLE = "cuenta_service";
+
+    private final HikariDataSource owned;
+    private final TableOwner owner;
     private final HikariDataSource dataSource;
     private final Connections connections;
     private final Revisions revisions;
@@ -36,13 +41,16 @@ public final class TestDatabase implements AutoCloseable {
 
     public TestDatabase() {
         name = "test_" + ProcessHandle.current().pid() + "_" + NUMBER.incrementAndGet();
-        try (HikariDataSource maintenance = connect("postgres", 1)) {
+        try (HikariDataSource maintenance = connect("postgres", "cuenta", 1)) {
             JdbcClient.create(maintenance).sql("create database " + name).update();
         }
-        dataSource = connect(name, 12);
-        Migrations.run(dataSource);
+        owned = connect(name, "cuenta", 12);
+        owner = new TableOwner(owned);
+        owner.migrate();
+        owner.letWork(ROLE);
+        dataSource = connect(name, ROLE, 12);
         connections = new Connections(dataSource);
-        revisions = new Revisions(connections);
+        revisions = new Revisions(owner.connections());
         live = new LiveRevisions(dataSource, connections, revisions, new Secrets(keys), InstantSource.system());
     }
 
@@ -70,10 +78,10 @@ public final class TestDatabase implements AutoCloseable {
         }
     }
 
-    private static HikariDataSource connect(String database, int connections) {
+    private static HikariDataSource connect(String database, String user, int connections) {
         HikariConfig config = new HikariConfig();
         config.setJdbcUrl("jdbc:postgresql://127.0.0.1:" + PORT + "/" + database);
-        config.setUsername("cuenta");
+        config.setUsername(user);
         config.setMaximumPoolSize(connections);
         return new HikariDataSource(config);
     }
@@ -105,7 +113,7 @@ public final class TestDatabase implements AutoCloseable {
     }
 
     public Publisher publisher() {
-        return new Publisher(connections, revisions, live);
+        return new Publisher(owner.connections(), revisions, live);
     }
 
     /** As a second instance of the service would have it. */
@@ -154,24 +162,31 @@ public final class TestDatabase implements AutoCloseable {
     }
 
     public Outside outside() {
-        return new Outside(connect("postgres", 1));
+        return new Outside(connect("postgres", "cuenta", 1));
     }
 
     public LiveRevisions live() {
         return live;
     }
 
+    /** Of the role that works with the records. */
     public Connections connections() {
         return connections;
     }
 
+    public TableOwner owner() {
+        return owner;
+    }
+
+    /** As the owner of the tables. */
     public JdbcClient sql() {
-        return JdbcClient.create(dataSource);
+        return JdbcClient.create(owned);
     }
 
     @Override
     public void close() {
         live.close();
         dataSource.close();
+        owner.close();
     }
 }

@@ -106,7 +106,7 @@ class CutOffTest extends DatabaseTest {
         assertThat(count("select count(*) from accounts.account")).isEqualTo(ACCOUNTS);
         assertThat(count("select count(*) from accounts.account where " + publish.right))
                 .isEqualTo(publish.count);
-        assertThat(new Verification(database.connections()).differences(Models.of(next)))
+        assertThat(new Verification(database.owner().connections()).differences(Models.of(next)))
                 .isEmpty();
         assertThat(count("select count(*) from cuenta.column_name")).isZero();
     }

@@ -57,7 +57,7 @@ class MovedFieldTest extends DatabaseTest {
         assertThat(leftBehind()).isEmpty();
 
         AccountId noor = account("noor", Map.of("berthing.berth", "B08"));
-        new Leftovers(database.connections()).sweep(2, Models.of(BERTHING));
+        new Leftovers(database.owner().connections()).sweep(2, Models.of(BERTHING));
         assertThat(strings("select relname from pg_class where relname = 'profile_mooring'"))
                 .isEmpty();
         publish(MOORING);
@@ -93,7 +93,7 @@ class MovedFieldTest extends DatabaseTest {
         assertThat(value(ines, "mooring.berth")).isEqualTo("B07");
         assertThat(value(rik, "duties")).isEqualTo("rigging");
         assertThat(differences(after)).isEmpty();
-        assertThat(new Leftovers(database.connections()).list())
+        assertThat(new Leftovers(database.owner().connections()).list())
                 .extracting(Leftovers.Leftover::column)
                 .containsExactlyInAnyOrder("phone", "duty");
     }

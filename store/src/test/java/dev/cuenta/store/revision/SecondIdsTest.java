@@ -217,7 +217,7 @@ class SecondIdsTest extends DatabaseTest {
         assertThat(found(noor).id().text()).isEqualTo("2");
         account("bram", noor);
         assertThat(differences(COUNTING)).isEmpty();
-        assertThat(new Leftovers(database.connections()).list())
+        assertThat(new Leftovers(database.owner().connections()).list())
                 .extracting(Leftovers.Leftover::keptAs)
                 .contains("id_2");
 
@@ -234,7 +234,7 @@ class SecondIdsTest extends DatabaseTest {
         publish(RANDOM);
         AccountId inBetween = found(ines).id();
         publish(COUNTING);
-        new Leftovers(database.connections()).sweep(3, Models.of(COUNTING));
+        new Leftovers(database.owner().connections()).sweep(3, Models.of(COUNTING));
 
         database.live().refresh();
         Optional<AccountRecord> swept = read(work -> new Accounts(work).find(inBetween, null));

@@ -86,7 +86,7 @@ class VerificationTest {
 
     @Test
     void what_was_kept_aside_is_listed_and_swept() {
-        Leftovers leftovers = new Leftovers(database.connections());
+        Leftovers leftovers = new Leftovers(database.owner().connections());
         database.publish(Models.smallWith("friend: { type: account }"));
         database.publish(Models.SMALL);
 
@@ -98,12 +98,12 @@ class VerificationTest {
 
     @Test
     void the_same_shape_has_the_same_fingerprint_however_it_came_about() {
-        Verification verification = new Verification(database.connections());
+        Verification verification = new Verification(database.owner().connections());
         try (TestDatabase other = new TestDatabase()) {
             other.publish(Models.SMALL);
             other.publish(MODEL);
 
-            assertThat(new Verification(other.connections()).fingerprint(Models.of(MODEL)))
+            assertThat(new Verification(other.owner().connections()).fingerprint(Models.of(MODEL)))
                     .isEqualTo(verification.fingerprint(Models.of(MODEL)));
         }
         database.sql().sql("alter table accounts.account drop column notes").update();
@@ -111,7 +111,7 @@ class VerificationTest {
     }
 
     private List<Verification.Difference> differences(String source) {
-        return new Verification(database.connections()).differences(Models.of(source));
+        return new Verification(database.owner().connections()).differences(Models.of(source));
     }
 
     private void mend(List<Verification.Difference> found) {

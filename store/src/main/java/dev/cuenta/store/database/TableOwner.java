@@ -1,0 +1,77 @@
+package dev.cuenta.store.database;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.List;
+import javax.sql.DataSource;
+
+/**
+ * The database's role that owns the tables: it changes their shape, and lets old activity go. Everything else is done by the
+ * service's own role, which can do neither.
+ */
+public final class TableOwner implements AutoCloseable {
+    /** Read by the service's role, and changed by the owner only. */
+    private static final String OWN = "cuenta.revision, cuenta.kept_column, cuenta.column_name, cuenta.activity_link";
+
+    private final DataSource dataSource;
+    private final Closeable pool;
+    private final Connections connections;
+
+    /** @param dataSource is closed with this */
+    public <D extends DataSource & Closeable> TableOwner(D dataSource) {
+        this.dataSource = dataSource;
+        this.pool = dataSource;
+        this.connections = new Connections(dataSource);
+    }
+
+    public Connections connections() {
+        return connections;
+    }
+
+    /** Brings the fixed tables up to date. */
+    public void migrate() {
+        Migrations.run(dataSource);
+    }
+
+    /**
+     * Lets that role work with the records, in tables that are there and in those to come. Safe to run again, and from several
+     * instances at once.
+     *
+     * @param role is there already
+     */
+    public void letWork(String role) {
+        connections.together(sql -> {
+            // Two grants on one table at once fail each other.
+            sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta grants', 0))")
+                    .query(row -> {});
+            statements('"' + role.replace("\"", "\"\"") + '"')
+                    .forEach(statement -> sql.sql(statement).update());
+            return role;
+        });
+    }
+
+    private static List<String> statements(String role) {
+        String records = "select, insert, update, delete";
+        String schemas = "schema cuenta, accounts";
+        return List.of(
+                "create schema if not exists accounts",
+                "grant usage on " + schemas + " to " + role,
+                "grant " + records + " on all tables in " + schemas + " to " + role,
+                "grant usage on all sequences in " + schemas + " to " + role,
+                "alter default privileges in " + schemas + " grant " + records + " on tables to " + role,
+                "alter default privileges in " + schemas + " grant usage on sequences to " + role,
+                "revoke all on cuenta.flyway_schema_history from " + role,
+                "revoke insert, update, delete on " + OWN + " from " + role,
+                "revoke update, delete on cuenta.activity, cuenta.activity_unlinked from " + role);
+    }
+
+    @Override
+    public void close() {
+        try {
+            pool.close();
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
+    }
+}
