@@ -53,8 +53,9 @@ final class ConfirmationUseCases {
         String tried = "code for " + field + " of " + own.text();
         throttle.begin(tried);
         live.with(revision -> revision.write(work -> {
-            Proofs.Proven proven = new Proofs(work)
-                    .take(Message.Purpose.CONFIRM, ConfirmationCode.hash(own, FieldPath.parse(field), code))
+            Proofs.Proven proven = ConfirmationCode.hashes(work.secrets(), own, FieldPath.parse(field), code).stream()
+                    .flatMap(hash -> new Proofs(work).take(Message.Purpose.CONFIRM, hash).stream())
+                    .findFirst()
                     .orElseThrow(() -> Problem.invalid(
                             "/code",
                             "wrong",

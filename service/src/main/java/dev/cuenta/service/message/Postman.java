@@ -121,7 +121,7 @@ final class Postman implements Job {
     /** Six digits, good for ten minutes and for whoever is signed in to the account. */
     private Letter withCode(Message.Purpose purpose, Field field, AccountRecord record, Work work) {
         String code = ConfirmationCode.create();
-        byte[] hash = ConfirmationCode.hash(record.id(), field.path(), code);
+        byte[] hash = ConfirmationCode.hash(work.secrets(), record.id(), field.path(), code);
         expect(purpose, field, record, hash, clock.instant().plus(ConfirmationCode.GOOD_FOR), work);
         return Letter.code(work.revision().model().name(), code);
     }

@@ -58,19 +58,22 @@ public final class Secrets {
     }
 
     /**
-     * A hash of a value under a key, by which it is found again: HMAC-SHA-256 (RFC 2104) over the field's path and the value in its normal
-     * form. Whoever has the database alone can try out nothing.
+     * A hash of a value under a key, by which it is found again: over the field's path and the value in its normal form. Whoever has the database alone can try out nothing.
      */
     public String lookup(SecretKey key, Field field, Object value) {
         String written = String.valueOf(field.type().write(value));
         String form = field.limits().caseExact()
                 ? written
                 : Normalizer.normalize(written, Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
+        return HexFormat.of().formatHex(keyed(key, "cuenta lookup\0" + field.path() + "\0" + form));
+    }
+
+    /** HMAC-SHA-256 (RFC 2104) of a text. */
+    public byte[] keyed(SecretKey key, String text) {
         try {
             Mac mac = Mac.getInstance("HmacSHA256");
             mac.init(new SecretKeySpec(key.key().getEncoded(), "HmacSHA256"));
-            mac.update(("cuenta lookup\0" + field.path() + "\0").getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(mac.doFinal(form.getBytes(StandardCharsets.UTF_8)));
+            return mac.doFinal(text.getBytes(StandardCharsets.UTF_8));
         } catch (GeneralSecurityException everyPlatformHasIt) {
             throw new IllegalStateException(everyPlatformHasIt);
         }
