@@ -15,8 +15,8 @@ test("says who did it", () => {
   expect(by({ ...entry, service: "berths", person: "1" }, names)).toBe("berths for Noor Haddad");
   expect(by({ ...entry, service: "berths" }, names)).toBe("berths");
   expect(by(entry, names)).toBe("Cuenta itself");
-  expect(by({ ...entry, address: "127.0.0.1" }, names)).toBe("installation key");
-  expect(by({ ...entry, address: "127.0.0.1", action: "sign-in-failed" }, names)).toBe("not signed in");
+  expect(by({ ...entry, address: "127.0.0.1", via: "installation-key" }, names)).toBe("installation key");
+  expect(by({ ...entry, address: "127.0.0.1" }, names)).toBe("not signed in");
 });
 
 test("says what changed, and only the name of a field whose values are not for the reader", () => {

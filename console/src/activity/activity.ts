@@ -48,15 +48,13 @@ export const ACTIONS = [
   "activity-pruned",
 ];
 
-/** What somebody does who is not signed in; whatever else has no person was done with the installation key. */
-const BY_GUESTS = new Set(["signed-up", "sign-in-failed", "sign-in-paused", "password-reset", "address-confirmed"]);
-
 /** Who did it: a person, a service, both, nobody who is known, or Cuenta itself. */
 export function by(entry: Entry, names: Record<string, string>): string {
   const person = entry.person ? (names[entry.person] ?? entry.person) : "";
   if (entry.service) return person ? `${entry.service} for ${person}` : entry.service;
-  if (person || !entry.address) return person || "Cuenta itself";
-  return BY_GUESTS.has(entry.action) ? "not signed in" : "installation key";
+  if (person) return person;
+  if (entry.via === "installation-key") return "installation key";
+  return entry.address ? "not signed in" : "Cuenta itself";
 }
 
 /** What was done, in words: fields with what they were and are, and whatever else was told. */

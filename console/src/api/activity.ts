@@ -9,6 +9,8 @@ export interface Entry {
   account?: string;
   person?: string;
   service?: string;
+  /** The session or the service's key, or `installation-key`; missing for guests and for Cuenta itself. */
+  via?: string;
   address?: string;
   tenant?: string;
   details: Record<string, unknown>;

@@ -72,6 +72,23 @@ class ActivityTest extends OnMarea {
     }
 
     @Test
+    void tells_the_installation_key_from_whoever_is_not_signed_in() {
+        String id = signUp("gus");
+        marea.keyHolder().patch("/v1/accounts/" + id, Map.of("theme", "dusk")).status(200);
+        marea.guest()
+                .post("/v1/sessions", Map.of("identifier", "gus@post.example", "password", "wrong rudders"))
+                .status(401);
+
+        assertThat(first(marea.operator(), "?action=account-changed&account=" + id)
+                        .path("via")
+                        .asString())
+                .isEqualTo("installation-key");
+        assertThat(marea.cuenta("activity", "list", "--account", id).succeeds().text())
+                .containsPattern("account-changed +gus Roca +installation key")
+                .containsPattern("sign-in-failed +gus Roca +not signed in");
+    }
+
+    @Test
     void still_says_why_an_account_is_gone() {
         String id = signUp("cleo");
         marea.psql("update accounts.account set created_at = now() - interval '60 days' where email like 'cleo@%'");

@@ -98,7 +98,13 @@ final class ListCommand implements Runnable {
         if (!service.isEmpty()) {
             return person.isEmpty() ? service : service + " for " + person;
         }
-        return !person.isEmpty() ? person : item.has("address") ? "" : "Cuenta itself";
+        if (!person.isEmpty()) {
+            return person;
+        }
+        if (item.path("via").asString("").equals("installation-key")) {
+            return "installation key";
+        }
+        return item.has("address") ? "not signed in" : "Cuenta itself";
     }
 
     private static String name(String id, JsonNode page) {

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param person null for a guest, a service that acts for nobody, a key holder, and Cuenta itself
  * @param service null where no service asks
- * @param via the session, or the service's key
+ * @param via the session, or the service's key; {@link #INSTALLATION_KEY} for that one; null for a guest and Cuenta itself
  * @param address null for what Cuenta does by itself
  * @param tenant that the request is limited to; null for none
  */
@@ -20,6 +20,9 @@ public record Origin(
         @Nullable UUID via,
         @Nullable String address,
         @Nullable TenantId tenant) {
+    /** Stands for the key of the installation, of which there is one. */
+    public static final UUID INSTALLATION_KEY = new UUID(0, 0);
+
     /** What no request began: schedules, and work that goes on beside requests. */
     public static final Origin CUENTA = new Origin(null, null, null, null, null);
 

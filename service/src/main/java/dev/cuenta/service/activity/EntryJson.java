@@ -2,6 +2,7 @@ package dev.cuenta.service.activity;
 
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.activity.Entry;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevision;
@@ -35,7 +36,7 @@ final class EntryJson {
         put(json, "account", entry.account());
         put(json, "person", entry.person());
         put(json, "service", entry.service());
-        put(json, "via", entry.via());
+        put(json, "via", Origin.INSTALLATION_KEY.equals(entry.via()) ? "installation-key" : entry.via());
         put(json, "address", entry.address());
         put(json, "tenant", entry.tenant());
         Map<String, Object> details = JSON.readValue(entry.details(), DETAILS);

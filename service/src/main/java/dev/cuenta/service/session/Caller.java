@@ -93,12 +93,14 @@ public record Caller(
 
     /** As whom activity tells of the caller. */
     public Origin origin() {
-        return new Origin(
-                account,
-                service == null ? null : service.grant().service(),
-                service == null ? session : service.key(),
-                address,
-                tenant);
+        return new Origin(account, service == null ? null : service.grant().service(), via(), address, tenant);
+    }
+
+    private @Nullable UUID via() {
+        if (service != null) {
+            return service.key();
+        }
+        return account == null ? Origin.INSTALLATION_KEY : session;
     }
 
     /** A service that acts for nobody. */
