@@ -16,8 +16,8 @@ import java.util.List;
 import java.util.stream.Stream;
 
 /**
- * A stand-in for a mail server, for the demo and the tests: takes every mail on loopback (SMTP, RFC 5321), keeps each as a file,
- * and shows them on a page. It sends nothing on.
+ * A stand-in for a mail server, for the demo and the tests: takes every mail on loopback (SMTP, RFC 5321), and every text message
+ * that is posted to the page, keeps each as a file, and shows them. It sends nothing on.
  */
 public final class Mailbox {
     private final Path folder;
@@ -96,6 +96,13 @@ public final class Mailbox {
 
     private void show(int port) throws IOException {
         HttpServer page = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
+        page.createContext("/texts", exchange -> {
+            keep(new BufferedReader(new InputStreamReader(exchange.getRequestBody(), StandardCharsets.UTF_8))
+                    .lines()
+                    .toList());
+            exchange.sendResponseHeaders(204, -1);
+            exchange.close();
+        });
         page.createContext("/", exchange -> {
             byte[] body = page().getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().set("Content-Type", "text/html; charset=utf-8");

@@ -247,12 +247,28 @@ final class Installation implements AutoCloseable {
     }
 
     Output cuentaWith(String input, String... arguments) {
+        return cuenta(folder.resolve("cuenta.properties"), input, arguments);
+    }
+
+    private static Output cuenta(Path config, String input, String... arguments) {
         List<String> command = new ArrayList<>(List.of(ROOT.resolve("cuenta").toString()));
         command.addAll(List.of(arguments));
-        return output(
-                command,
-                Map.of("CUENTA_CONFIG", folder.resolve("cuenta.properties").toString()),
-                input);
+        return output(command, Map.of("CUENTA_CONFIG", config.toString()), input);
+    }
+
+    /** Where somebody works who has no key: their session is kept in settings of their own. */
+    record Terminal(Path config) {
+        Output cuenta(String input, String... arguments) {
+            return Installation.cuenta(config, input, arguments);
+        }
+    }
+
+    Terminal terminal(String person) {
+        try {
+            return new Terminal(Files.writeString(folder.resolve(person + ".properties"), "url=" + url() + "\n"));
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
     }
 
     /** A line of shell, with the client's name and this installation's settings at hand. */

@@ -12,6 +12,9 @@ import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -19,20 +22,33 @@ import org.junit.jupiter.api.io.TempDir;
 class TelephoneTest extends OnMarea {
     private static final Pattern CODE = Pattern.compile("\"text\":\"(\\d{6}) is your code for marea");
     private final Queue<String> texts = new ConcurrentLinkedQueue<>();
+    private HttpServer gateway;
 
-    @Test
-    void whoever_holds_it_confirms_it_with_the_code_that_was_sent_last(@TempDir Path folder) throws IOException {
+    @BeforeAll
+    static void telephonesAreConfirmed(@TempDir Path folder) throws IOException {
         Path file = Files.writeString(
                 folder.resolve("phones.yaml"),
                 Models.source("account-model.yaml").replaceFirst("type: phone .*", "type: phone\n    confirm: P3D"));
         marea.cuenta("model", "publish", file.toString()).succeeds();
-        HttpServer gateway = marea.telephone(texts);
+    }
+
+    @BeforeEach
+    void open() throws IOException {
+        gateway = marea.telephone(texts);
+    }
+
+    @AfterEach
+    void close() {
+        gateway.stop(0);
+    }
+
+    @Test
+    void whoever_holds_it_confirms_it_with_the_code_that_was_sent_last() {
         Http ada = person("ada");
         assertThat(ada.patch("/v1/me", Map.of("phone", "+447700900123")).problem())
                 .isEqualTo("invalid, /currentPassword required");
         ada.patch("/v1/me", Map.of("phone", "+447700900123", "currentPassword", PASSWORD))
                 .status(200);
-        marea.psql("update cuenta.message set due_at = now()");
         String first = next();
 
         assertThat(texts.peek()).contains("+447700900123");
@@ -43,11 +59,11 @@ class TelephoneTest extends OnMarea {
         assertThat(confirm(person("ben"), first).problem()).as("somebody else").isEqualTo("invalid, /code wrong");
         texts.clear();
         ada.post("/v1/me/confirmations", Map.of("field", "phone")).status(202);
-        marea.psql("update cuenta.message set due_at = now()");
         String second = next();
         if (!second.equals(first)) {
             assertThat(confirm(ada, first).problem()).isEqualTo("invalid, /code wrong");
         }
+        marea.cuenta("secrets", "rotate").succeeds();
         confirm(ada, second).status(200);
         assertThat(ada.get("/v1/me").json().path("meta").path("confirmed").has("phone"))
                 .isTrue();
@@ -59,7 +75,25 @@ class TelephoneTest extends OnMarea {
         }
         assertThat(refused).as("who tries has to wait").isGreaterThanOrEqualTo(2);
         assertThat(marea.log()).doesNotContain("+447700900123", "is your code");
-        gateway.stop(0);
+    }
+
+    @Test
+    void in_the_terminal_as_well() {
+        signUp("cleo");
+        Installation.Terminal cleo = marea.terminal("cleo");
+        cleo.cuenta(PASSWORD + "\n", "sign-in", "--password-stdin", "cleo@post.example")
+                .succeeds();
+        assertThat(cleo.cuenta("", "confirmations", "send", "phone").errors()).contains("Name a field of yours");
+        marea.cuenta("accounts", "set", "cleo@post.example", "phone=+447700900124")
+                .succeeds();
+        next();
+        texts.clear();
+
+        cleo.cuenta("", "confirmations", "send", "phone").succeeds();
+        assertThat(cleo.cuenta(next() + "\n", "confirmations", "enter", "phone", "--code-stdin")
+                        .succeeds()
+                        .text())
+                .contains("phone is confirmed");
     }
 
     private static Http.Answer confirm(Http person, String code) {
@@ -67,6 +101,7 @@ class TelephoneTest extends OnMarea {
     }
 
     private String next() {
+        marea.psql("update cuenta.message set due_at = now()");
         for (int i = 0; i < 200; i++) {
             String text = texts.peek();
             Matcher found = CODE.matcher(text == null ? "" : text);

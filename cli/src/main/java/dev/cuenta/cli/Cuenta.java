@@ -3,6 +3,7 @@ package dev.cuenta.cli;
 import dev.cuenta.cli.account.AccountsCommand;
 import dev.cuenta.cli.account.FirstAdministratorCommand;
 import dev.cuenta.cli.activity.ActivityCommand;
+import dev.cuenta.cli.confirmation.ConfirmationsCommand;
 import dev.cuenta.cli.credential.CredentialsCommand;
 import dev.cuenta.cli.model.ModelCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
@@ -53,6 +54,7 @@ public final class Cuenta implements CommandGroup {
         return Map.ofEntries(
                 Map.entry("model", ModelCommand.class),
                 Map.entry("accounts", AccountsCommand.class),
+                Map.entry("confirmations", ConfirmationsCommand.class),
                 Map.entry("credentials", CredentialsCommand.class),
                 Map.entry("retention", RetentionCommand.class),
                 Map.entry("first-administrator", FirstAdministratorCommand.class),
