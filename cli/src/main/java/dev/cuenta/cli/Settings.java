@@ -6,17 +6,24 @@ import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileAttribute;
+import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
 
 /**
  * Where settings come from: the environment ({@code CUENTA_URL}, {@code CUENTA_TENANT}, {@code CUENTA_KEY_FILE}), then a
  * properties file ({@code url}, {@code tenant}, {@code key-file}, {@code session}).
  */
 public final class Settings {
+    private static final FileAttribute<Set<PosixFilePermission>> OWN =
+            PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------"));
+
     private final Map<String, String> environment;
     private final Path file;
 
@@ -80,14 +87,14 @@ public final class Settings {
 
     private void store(Properties properties) {
         try {
-            Files.createDirectories(file.toAbsolutePath().getParent());
-            if (!Files.exists(file)) {
-                Files.createFile(
-                        file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-            }
-            try (Writer writer = Files.newBufferedWriter(file)) {
+            Path place = Files.exists(file) ? file.toRealPath() : file.toAbsolutePath();
+            Path folder = Files.createDirectories(place.getParent());
+            // A file of its own first: whatever others may read of the present one, they never read a session.
+            Path written = Files.createTempFile(folder, ".cuenta", ".properties", OWN);
+            try (Writer writer = Files.newBufferedWriter(written)) {
                 properties.store(writer, null);
             }
+            Files.move(written, place, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException unwritable) {
             throw new UncheckedIOException("The settings cannot be written: " + file, unwritable);
         }

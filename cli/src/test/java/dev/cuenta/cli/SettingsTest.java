@@ -6,8 +6,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -61,6 +63,22 @@ class SettingsTest {
 
         assertThat(Files.getPosixFilePermissions(fresh))
                 .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
+    }
+
+    /** Also where others could read what stood there before, and through a link. */
+    @Test
+    void a_session_that_joins_what_others_may_read_is_hidden_from_them() throws IOException {
+        Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rw-r--r--"));
+        Path link = Files.createSymbolicLink(folder.resolve("link.properties"), file);
+        new Settings(Map.of("CUENTA_CONFIG", link.toString())).keepSession("cuenta_session_1");
+
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
+                .isEqualTo("rw-------");
+        assertThat(Files.isSymbolicLink(link)).isTrue();
+        assertThat(settings(Map.of()).get("url")).contains("http://file.example");
+        try (Stream<Path> files = Files.list(file.getParent())) {
+            assertThat(files).containsExactly(file);
+        }
     }
 
     private Settings settings(Map<String, String> environment) {
