@@ -7,6 +7,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.Notices;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
@@ -18,7 +19,6 @@ import dev.cuenta.store.session.Sessions;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -76,7 +76,7 @@ final class AccountSessions {
 
     /** Ends one, at once and on every instance. */
     void end(Caller caller, @Nullable AccountId id, String session) {
-        boolean ended = live.with(revision -> revision.write(work -> uuid(session)
+        boolean ended = live.with(revision -> revision.write(work -> Given.uuid(session)
                 .filter(it ->
                         end(caller, AccountUseCases.changeable(caller, id, work).id(), it, work))
                 .isPresent()));
@@ -101,13 +101,5 @@ final class AccountSessions {
             new Activity(work).add(Action.SESSIONS_ENDED, account, caller.origin(), Map.of("count", 1));
         }
         return ended;
-    }
-
-    private static Optional<UUID> uuid(String text) {
-        try {
-            return Optional.of(UUID.fromString(text));
-        } catch (IllegalArgumentException notAnId) {
-            return Optional.empty();
-        }
     }
 }

@@ -1,7 +1,11 @@
 package dev.cuenta.service.job;
 
 import dev.cuenta.store.revision.LiveRevisions;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ThreadFactory;
@@ -21,13 +25,18 @@ public final class Background implements DisposableBean {
     private static final long FOLLOW_MILLIS = 500;
     private static final long CARRY_ON_MILLIS = 2000;
 
+    private final LiveRevisions live;
     private final List<Job> jobs;
+    private final Clock clock;
+    private final Map<Job, Instant> next = new HashMap<>(); // by the thread of jobs alone
     private final ScheduledExecutorService follower =
             Executors.newSingleThreadScheduledExecutor(named("follow-revision"));
     private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(named("jobs"));
 
     @SuppressWarnings("FutureReturnValueIgnored") // the work itself reports what goes wrong
-    Background(LiveRevisions live, List<Job> jobs) {
+    Background(LiveRevisions live, List<Job> jobs, Clock clock) {
+        this.live = live;
+        this.clock = clock;
         this.jobs = List.copyOf(jobs);
         follower.scheduleWithFixedDelay(
                 () -> quietly("Following the live revision", live::refresh),
@@ -43,7 +52,15 @@ public final class Background implements DisposableBean {
     }
 
     private void carryOn() {
-        jobs.forEach(job -> quietly(job.title(), job::carryOn));
+        jobs.stream().filter(this::isDue).forEach(job -> {
+            next.put(job, clock.instant().plus(job.pause()));
+            quietly(job.title(), job::carryOn);
+        });
+    }
+
+    private boolean isDue(Job job) {
+        return (job.precedesModel() || live.present())
+                && !clock.instant().isBefore(next.getOrDefault(job, Instant.MIN));
     }
 
     private static void quietly(String what, Runnable work) {

@@ -1,5 +1,7 @@
 package dev.cuenta.service.job;
 
+import java.time.Duration;
+
 /** Work that was begun by being recorded in the database, and is carried on until it is done. */
 public interface Job {
     /** For the log: what is being done. */
@@ -7,4 +9,14 @@ public interface Job {
 
     /** Does what is left, if anything is. May be called at any time, by any instance; what fails is tried again later. */
     void carryOn();
+
+    /** How long an instance leaves it alone after each time; zero for every turn. */
+    default Duration pause() {
+        return Duration.ZERO;
+    }
+
+    /** Whether there is something to do while no model is published yet. */
+    default boolean precedesModel() {
+        return false;
+    }
 }

@@ -53,7 +53,7 @@ final class Postman implements Job {
 
     @Override
     public void carryOn() {
-        if (!live.present() || !(mails.present() || texts.present())) {
+        if (!mails.present() && !texts.present()) {
             return;
         }
         boolean more = true;

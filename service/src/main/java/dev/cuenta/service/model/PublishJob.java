@@ -22,4 +22,9 @@ final class PublishJob implements Job {
     public void carryOn() {
         publisher.carryOn();
     }
+
+    @Override
+    public boolean precedesModel() {
+        return true;
+    }
 }

@@ -22,11 +22,9 @@ final class DecoyJob implements Job {
 
     @Override
     public void carryOn() {
-        if (live.present()) {
-            live.with(revision -> {
-                passwords.prepare(revision.model().password());
-                return revision;
-            });
-        }
+        live.with(revision -> {
+            passwords.prepare(revision.model().password());
+            return revision;
+        });
     }
 }

@@ -6,7 +6,6 @@ import dev.cuenta.store.picture.Pictures;
 import dev.cuenta.store.revision.LiveRevisions;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.HashSet;
 import java.util.Set;
 import java.util.UUID;
@@ -15,14 +14,12 @@ import org.springframework.stereotype.Component;
 /** Drops bytes that no account knows: of accounts that went, and of uploads that were cut off. */
 @Component
 final class PictureSweep implements Job {
-    private static final Duration EVERY = Duration.ofHours(1);
     /** An upload keeps its bytes first; by then it has told the account, or never will. */
     private static final Duration SETTLED = Duration.ofHours(1);
 
     private final LiveRevisions live;
     private final PictureContents contents;
     private final Clock clock;
-    private Instant next = Instant.MIN;
 
     PictureSweep(LiveRevisions live, PictureContents contents, Clock clock) {
         this.live = live;
@@ -36,13 +33,13 @@ final class PictureSweep implements Job {
     }
 
     @Override
-    public synchronized void carryOn() {
-        Instant now = clock.instant();
-        if (now.isBefore(next) || !live.present()) {
-            return;
-        }
-        next = now.plus(EVERY);
-        contents.keptBefore(now.minus(SETTLED), this::dropUnknown);
+    public void carryOn() {
+        contents.keptBefore(clock.instant().minus(SETTLED), this::dropUnknown);
+    }
+
+    @Override
+    public Duration pause() {
+        return Duration.ofHours(1);
     }
 
     private void dropUnknown(Set<UUID> kept) {

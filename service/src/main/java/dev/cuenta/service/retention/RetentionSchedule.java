@@ -36,9 +36,6 @@ final class RetentionSchedule implements Job {
 
     @Override
     public void carryOn() {
-        if (!live.present()) {
-            return;
-        }
         live.with(revision -> {
             Instant now = clock.instant();
             var due = schedules.due(revision.model().retention().values(), now);

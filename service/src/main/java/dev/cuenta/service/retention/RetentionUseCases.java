@@ -13,6 +13,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.retention.Selection;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Given;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
 import dev.cuenta.store.account.Removal;
@@ -28,8 +29,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
-import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
@@ -142,18 +141,11 @@ final class RetentionUseCases implements Job {
     RetentionRun find(Caller caller, String id) {
         return live.with(revision -> {
             caller.require(READ, revision.model());
-            return uuid(id).flatMap(runs::find)
+            return Given.uuid(id)
+                    .flatMap(runs::find)
                     .orElseThrow(() -> Problem.of(
                             ProblemKind.NOT_FOUND, "There is no such run. GET /v1/retention/runs lists them."));
         });
-    }
-
-    private static Optional<UUID> uuid(String text) {
-        try {
-            return Optional.of(UUID.fromString(text));
-        } catch (IllegalArgumentException notAnId) {
-            return Optional.empty();
-        }
     }
 
     @Override
@@ -164,9 +156,6 @@ final class RetentionUseCases implements Job {
     /** Each batch and its count are one transaction; a crash costs at most one batch's work. */
     @Override
     public void carryOn() {
-        if (!live.present()) {
-            return;
-        }
         for (RetentionRun run : runs.unfinished()) {
             connections.alone("cuenta retention " + run.rule(), sql -> carryOn(run));
         }

@@ -112,7 +112,7 @@ final class SecretUseCases implements Job {
 
     @Override
     public void carryOn() {
-        if (!live.present() || !file.present()) {
+        if (!file.present()) {
             return;
         }
         hashAnew();

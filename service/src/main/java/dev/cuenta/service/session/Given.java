@@ -1,9 +1,11 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.problem.Problem;
+import java.util.Optional;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
-/** What a body must have. */
+/** What a request must have. */
 public final class Given {
     static final int LONGEST = 1024;
 
@@ -19,5 +21,14 @@ public final class Given {
             return text;
         }
         throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
+    }
+
+    /** The id that stands in an address; empty where that is none, so that nothing is found by it. */
+    public static Optional<UUID> uuid(String text) {
+        try {
+            return Optional.of(UUID.fromString(text));
+        } catch (IllegalArgumentException notAnId) {
+            return Optional.empty();
+        }
     }
 }

@@ -56,7 +56,7 @@ final class PasswordReset implements Job {
 
     @Override
     public void carryOn() {
-        boolean more = live.present();
+        boolean more = true;
         while (more) {
             more = live.with(revision -> revision.write(PasswordReset::workOffNext));
         }

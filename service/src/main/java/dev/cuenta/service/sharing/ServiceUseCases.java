@@ -12,6 +12,7 @@ import dev.cuenta.core.sharing.Contract;
 import dev.cuenta.core.sharing.Gap;
 import dev.cuenta.core.sharing.Gaps;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevision;
@@ -178,7 +179,7 @@ public final class ServiceUseCases {
         boolean gone = live.with(revision -> {
             caller.require(KEYS, revision.model());
             return revision.write(work -> {
-                Optional<UUID> key = uuid(id).filter(it -> new ServiceKeys(work).withdraw(name, it));
+                Optional<UUID> key = Given.uuid(id).filter(it -> new ServiceKeys(work).withdraw(name, it));
                 key.ifPresent(it -> new Activity(work)
                         .add(Action.SERVICE_KEY_REMOVED, null, caller.origin(), about(name, it.toString())));
                 return key.isPresent();
@@ -186,14 +187,6 @@ public final class ServiceUseCases {
         });
         if (!gone) {
             throw Problem.of(ProblemKind.NOT_FOUND, "`" + name + "` has no such key. It may have been taken back.");
-        }
-    }
-
-    private static Optional<UUID> uuid(String text) {
-        try {
-            return Optional.of(UUID.fromString(text));
-        } catch (IllegalArgumentException notAnId) {
-            return Optional.empty();
         }
     }
 }

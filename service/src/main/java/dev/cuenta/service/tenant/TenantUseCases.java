@@ -8,6 +8,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
@@ -22,7 +23,6 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** Making tenants, and who joins and leaves them. */
@@ -168,7 +168,7 @@ final class TenantUseCases {
     void withdraw(Caller caller, String tenant, String invitation) {
         live.with(revision -> revision.write(work -> {
             TenantId found = reach(caller, INVITE, tenant, work);
-            if (!uuid(invitation)
+            if (!Given.uuid(invitation)
                     .filter(id -> new Invitations(work).withdraw(id, found))
                     .isPresent()) {
                 throw Problem.of(ProblemKind.NOT_FOUND, "There is no such invitation. It may have been used.");
@@ -210,13 +210,5 @@ final class TenantUseCases {
     private static Problem noSuchTenant() {
         return Problem.of(
                 ProblemKind.NOT_FOUND, "There is no such tenant within your reach. GET /v1/tenants lists yours.");
-    }
-
-    private static Optional<UUID> uuid(String text) {
-        try {
-            return Optional.of(UUID.fromString(text));
-        } catch (IllegalArgumentException notAnId) {
-            return Optional.empty();
-        }
     }
 }

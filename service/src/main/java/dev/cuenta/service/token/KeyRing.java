@@ -128,9 +128,6 @@ final class KeyRing implements Job {
     /** Another key each month, and those that nobody needs any more go. */
     @Override
     public void carryOn() {
-        if (!live.present()) {
-            return;
-        }
         boolean old = live.with(revision -> revision.read(work -> new SigningKeys(work).olderThan(ROTATED_AFTER)));
         live.with(revision -> revision.write(work -> {
             SigningKeys keys = new SigningKeys(work);
