@@ -67,11 +67,9 @@ public record Caller(
         tenants = List.copyOf(tenants);
     }
 
-    static Caller withInstallationKey(AccountModel model, @Nullable TenantId tenant) {
-        List<GivenRole> roles = model.administeringRoles().stream()
-                .map(role -> new GivenRole(role.name(), null))
-                .toList();
-        return new Caller(null, roles, List.of(), tenant, null, null, null, true);
+    /** Has every administering role of whichever model is asked about, even one that goes live while the request runs. */
+    static Caller withInstallationKey(@Nullable TenantId tenant) {
+        return new Caller(null, List.of(), List.of(), tenant, null, null, null, true);
     }
 
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {
@@ -100,7 +98,11 @@ public record Caller(
         if (service != null) {
             return service.key();
         }
-        return account == null ? Origin.INSTALLATION_KEY : session;
+        return holdsInstallationKey() ? Origin.INSTALLATION_KEY : session;
+    }
+
+    private boolean holdsInstallationKey() {
+        return account == null && service == null && session == null && strong;
     }
 
     /** A service that acts for nobody. */
@@ -123,6 +125,9 @@ public record Caller(
     }
 
     private Stream<Role> givenHere(AccountModel model) {
+        if (holdsInstallationKey()) {
+            return model.administeringRoles().stream();
+        }
         return given.stream()
                 .filter(role -> role.tenant() == null || role.tenant().equals(tenant))
                 .flatMap(role -> Optional.ofNullable(model.roles().get(role.role())).stream());

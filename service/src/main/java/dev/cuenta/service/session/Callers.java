@@ -16,7 +16,6 @@ import dev.cuenta.store.sharing.ServiceKeys;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -78,8 +77,8 @@ final class Callers {
     private Caller installation(CurrentTenant.Said said) {
         return live.present()
                 ? live.with(revision -> revision.read(work -> Caller.withInstallationKey(
-                        revision.model(), currentTenant.named(said, null, work).orElse(null))))
-                : new Caller(null, List.of(), List.of(), null);
+                        currentTenant.named(said, null, work).orElse(null))))
+                : Caller.withInstallationKey(null);
     }
 
     private Caller service(Asked asked) {

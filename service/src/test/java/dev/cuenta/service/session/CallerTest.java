@@ -87,12 +87,15 @@ class CallerTest {
     }
 
     @Test
-    void the_installation_key_has_every_administering_role_and_no_account() {
-        Caller key = Caller.withInstallationKey(MAREA, null);
+    void the_installation_key_has_every_administering_role_of_a_model_that_comes_later_too_and_no_account() {
+        Caller key = Caller.withInstallationKey(null);
 
         assertThat(key.may("model.publish", MAREA)).isTrue();
         assertThat(key.account()).isNull();
         assertThat(key.author()).isEqualTo("installation key");
+        assertThat(new Caller(null, List.of(), List.of(), null).may("model.publish", MAREA))
+                .as("nobody")
+                .isFalse();
     }
 
     private static Caller master(@Nullable TenantId current) {

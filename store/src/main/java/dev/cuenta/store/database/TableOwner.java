@@ -58,9 +58,9 @@ public final class TableOwner implements AutoCloseable {
                 "create schema if not exists accounts",
                 "grant usage on " + schemas + " to " + role,
                 "grant " + records + " on all tables in " + schemas + " to " + role,
-                "grant usage on all sequences in " + schemas + " to " + role,
+                "grant usage, select, update on all sequences in " + schemas + " to " + role,
                 "alter default privileges in " + schemas + " grant " + records + " on tables to " + role,
-                "alter default privileges in " + schemas + " grant usage on sequences to " + role,
+                "alter default privileges in " + schemas + " grant usage, select, update on sequences to " + role,
                 "revoke all on cuenta.flyway_schema_history from " + role,
                 "revoke insert, update, delete on " + OWN + " from " + role,
                 "revoke update, delete on cuenta.activity, cuenta.activity_unlinked from " + role);
