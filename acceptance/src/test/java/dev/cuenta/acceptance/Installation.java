@@ -26,15 +26,15 @@ final class Installation implements AutoCloseable {
 
     private static final AtomicInteger NUMBER = new AtomicInteger();
     private static final Path ROOT = Models.root().toAbsolutePath().normalize();
-    private static final String POSTGRES = output(
-                    List.of(ROOT + "/bin/postgres", "start", "target/postgres"), Map.of(), "")
+    private static final String CLUSTER = System.getProperty("cuenta.cluster", "target/postgres");
+    private static final String POSTGRES = output(List.of(ROOT + "/bin/postgres", "start", CLUSTER), Map.of(), "")
             .text()
             .strip();
 
     static {
         Runtime.getRuntime()
-                .addShutdownHook(new Thread(
-                        () -> output(List.of(ROOT + "/bin/postgres", "stop", "target/postgres"), Map.of(), "")));
+                .addShutdownHook(
+                        new Thread(() -> output(List.of(ROOT + "/bin/postgres", "stop", CLUSTER), Map.of(), "")));
     }
 
     private final String database;
@@ -160,8 +160,7 @@ final class Installation implements AutoCloseable {
 
     /** As a power cut of the database's machine would. */
     static void crashDatabase() {
-        output(List.of(ROOT + "/bin/postgres", "crash", "target/postgres"), Map.of(), "")
-                .succeeds();
+        output(List.of(ROOT + "/bin/postgres", "crash", CLUSTER), Map.of(), "").succeeds();
     }
 
     URI url() {

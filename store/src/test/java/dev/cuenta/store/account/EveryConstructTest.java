@@ -25,8 +25,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -51,17 +52,22 @@ class EveryConstructTest {
                          "visits": ["2026-01-02", "2026-03-04"], "depths": [2.5, 3], "keys": [7, 12], "seen": ["2026-11-23T09:30:00.123456Z"],
                          "radioLicence": "MMSI 224000999", "lockCodes": [4711, 815]}}""";
 
-    private TestDatabase database;
+    private static TestDatabase database;
 
-    @BeforeEach
-    void start() {
+    @BeforeAll
+    static void start() {
         database = new TestDatabase();
         database.publish(SOURCE);
     }
 
-    @AfterEach
-    void stop() {
+    @AfterAll
+    static void stop() {
         database.close();
+    }
+
+    @AfterEach
+    void forgetAccounts() {
+        database.sql().sql("delete from accounts.account").update();
     }
 
     @Test
