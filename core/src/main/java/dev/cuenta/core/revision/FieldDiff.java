@@ -6,7 +6,9 @@ import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.Masks;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 
@@ -83,12 +85,13 @@ final class FieldDiff {
                     0,
                     false));
         }
-        if (described(before, after)) {
+        List<String> described = described(before, after);
+        if (!described.isEmpty()) {
             changes.add(Change.of(
                     ChangeKind.FIELD_DESCRIBED,
                     after.path(),
                     Effect.INSTANT,
-                    "`" + after.path() + "` is described differently, or new accounts get another default.",
+                    "`" + after.path() + "` has another " + String.join(", ", described) + ".",
                     "No record changes.",
                     0,
                     false));
@@ -138,16 +141,20 @@ final class FieldDiff {
                 .toList();
     }
 
-    private static boolean described(Field before, Field after) {
+    /** What differs that no stored value depends on, as the file calls it. */
+    private static List<String> described(Field before, Field after) {
+        Map<String, Boolean> same = new LinkedHashMap<>();
         // A name that changes takes its own label with it; that is said already.
-        boolean otherwiseLabelled =
-                before.path().equals(after.path()) && !before.presentation().equals(after.presentation());
-        return otherwiseLabelled
-                || before.sensitivity() != after.sensitivity()
-                || before.signIn() != after.signIn()
-                || !Objects.equals(before.erase(), after.erase())
-                || !Objects.equals(before.confirm(), after.confirm())
-                || !Objects.equals(before.defaultValue(), after.defaultValue());
+        same.put(
+                "label, description or place",
+                !before.path().equals(after.path()) || before.presentation().equals(after.presentation()));
+        same.put("`sensitivity`", before.sensitivity() == after.sensitivity());
+        same.put("`signIn`", before.signIn() == after.signIn());
+        same.put("`erase`", Objects.equals(before.erase(), after.erase()));
+        same.put("`confirm`", Objects.equals(before.confirm(), after.confirm()));
+        same.put("`default`, for new accounts", Objects.equals(before.defaultValue(), after.defaultValue()));
+        same.values().removeIf(equal -> equal);
+        return List.copyOf(same.keySet());
     }
 
     /** Another type or other limits, and what becomes of the stored values. */

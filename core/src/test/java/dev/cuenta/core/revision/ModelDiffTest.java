@@ -344,6 +344,15 @@ class ModelDiffTest {
     }
 
     @Test
+    void names_what_no_record_depends_on() {
+        Change change = only(
+                Models.smallWith("a: { type: phone }"),
+                Models.smallWith("a: { type: phone, confirm: P3D, sensitivity: personal, label: Telephone }"));
+
+        assertThat(change.what()).isEqualTo("`a` has another label, description or place, `sensitivity`, `confirm`.");
+    }
+
+    @Test
     void a_role_number_is_for_ever() {
         Change change = only(Models.SMALL, Models.SMALL.replace("number: 1,", "number: 2,"));
 
