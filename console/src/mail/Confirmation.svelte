@@ -15,6 +15,7 @@
   }
   let { field, at, own, byCode, onconfirmed }: Props = $props();
   let said = $state("");
+  let wrong = $state(false);
   let sent = $state(false);
   let code = $state("");
 
@@ -22,10 +23,20 @@
     try {
       await askForConfirmation(field);
       sent = true;
-      said = byCode ? "A code is on its way." : "A link is on its way.";
+      told(byCode ? "A code is on its way." : "A link is on its way.");
     } catch (failure) {
-      said = messageOf(failure);
+      refused(failure);
     }
+  }
+
+  function told(news: string) {
+    said = news;
+    wrong = false;
+  }
+
+  function refused(failure: unknown) {
+    said = messageOf(failure);
+    wrong = true;
   }
 
   async function confirm(event: SubmitEvent) {
@@ -34,7 +45,7 @@
       await confirmByCode(field, code);
       onconfirmed();
     } catch (failure) {
-      said = messageOf(failure);
+      refused(failure);
     }
   }
 </script>
@@ -44,9 +55,13 @@
     confirmed <Moment {at} />
   {:else}
     not confirmed
-    {#if own && !sent}· <button type="button" class="link" onclick={send}>Send a {byCode ? "code" : "link"}</button
+    {#if own}· <button type="button" class="link" onclick={send}
+        >Send {sent ? "another" : "a"}
+        {byCode ? "code" : "link"}</button
       >{/if}
-    <span role="status">{said}</span>
+    {#if said}<span class={["block", wrong && "text-red-800 dark:text-red-300"]} role={wrong ? "alert" : "status"}
+        >{said}</span
+      >{/if}
   {/if}
 </span>
 {#if !at && sent && byCode}
