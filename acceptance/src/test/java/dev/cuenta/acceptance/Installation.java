@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Queue;
@@ -145,6 +146,16 @@ final class Installation implements AutoCloseable {
     /** Of the service's process. */
     long pid() {
         return service.pid();
+    }
+
+    /** What a service says that does not start, or is killed at the end of the given seconds. */
+    Output startedWith(Map<String, String> environment, int seconds) {
+        Map<String, String> all =
+                new HashMap<>(Map.of("CUENTA_PORT", String.valueOf(freePort()), "CUENTA_DATABASE_URL", jdbc()));
+        all.put("CUENTA_KEY_FILE", folder.resolve("another-key").toString());
+        all.put("CUENTA_SECRET_KEY_FILE", secretKeys().toString());
+        all.putAll(environment);
+        return output(List.of("timeout", "--kill-after", "5", String.valueOf(seconds), ROOT + "/bin/serve"), all, "");
     }
 
     /** As a power cut would: nothing is closed, nothing is said. */

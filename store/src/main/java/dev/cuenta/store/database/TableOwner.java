@@ -1,10 +1,13 @@
 package dev.cuenta.store.database;
 
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
 import javax.sql.DataSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * The database's role that owns the tables: it changes their shape, and lets old activity go. Everything else is done by the
@@ -38,10 +41,16 @@ public final class TableOwner implements AutoCloseable {
      * Lets that role work with the records, in tables that are there and in those to come. Safe to run again, and from several
      * instances at once.
      *
-     * @param role is there already
+     * @throws Problem UNAVAILABLE when there is no such role
      */
     public void letWork(String role) {
         connections.together(sql -> {
+            if (!isThere(role, sql)) {
+                throw Problem.of(
+                        ProblemKind.UNAVAILABLE,
+                        "The database has no role `" + role + "` for the service. Make it: create role " + role
+                                + " login password '...'");
+            }
             // Two grants on one table at once fail each other.
             sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta grants', 0))")
                     .query(row -> {});
@@ -49,6 +58,13 @@ public final class TableOwner implements AutoCloseable {
                     .forEach(statement -> sql.sql(statement).update());
             return role;
         });
+    }
+
+    private static boolean isThere(String role, JdbcClient sql) {
+        return sql.sql("select exists (select from pg_roles where rolname = ?)")
+                .param(role)
+                .query(Boolean.class)
+                .single();
     }
 
     private static List<String> statements(String role) {
