@@ -87,6 +87,18 @@ class ComputedFieldTest extends DatabaseTest {
             database.live().with(revision -> revision.write(work -> insert(work, values(email, random), random)));
         }
 
+        // Both know what day it is by now(): where another one began meanwhile, they are compared again.
+        List<String> different;
+        String days;
+        do {
+            days = days();
+            different = different();
+        } while (!days.equals(days()));
+        assertThat(different).isEmpty();
+    }
+
+    private List<String> different() throws FilterSyntaxException {
+        List<String> different = new ArrayList<>();
         for (int i = 0; i < EXPRESSIONS.size(); i++) {
             String path = "c" + i;
             assertThat(sorted(path)).as(EXPRESSIONS.get(i)).hasSize(60);
@@ -95,11 +107,21 @@ class ComputedFieldTest extends DatabaseTest {
                 String filter = value == null
                         ? "not (" + path + " pr)"
                         : path + " eq " + (value instanceof String text ? '"' + text + '"' : value.toString());
-                assertThat(found(filter + " and email eq \"" + account.get("email") + "\""))
-                        .as(EXPRESSIONS.get(i) + " of " + account + " is " + value)
-                        .hasSize(1);
+                if (found(filter + " and email eq \"" + account.get("email") + "\"")
+                                .size()
+                        != 1) {
+                    different.add(EXPRESSIONS.get(i) + " of " + account + " is " + value);
+                }
             }
         }
+        return different;
+    }
+
+    /** In every time zone of the records. */
+    private String days() {
+        return strings(
+                        "select string_agg(date(now() at time zone zone)::text, ' ') from unnest(array['UTC', 'Pacific/Kiritimati']) zone")
+                .get(0);
     }
 
     @Test

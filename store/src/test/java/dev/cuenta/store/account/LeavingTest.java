@@ -80,7 +80,7 @@ class LeavingTest extends DatabaseTest {
             new Tenants(work).join(noor, tenant);
             new RoleGrants(work).give(noor, work.revision().model().roles().get("master"), tenant);
             new Credentials(work).set(noor, "$argon2id$kept");
-            new Sessions(work).open(new byte[] {1}, noor, Instant.now().plusSeconds(60), "", false);
+            new Sessions(work).open(new byte[] {1}, noor, Instant.now().plusSeconds(3600), "", false);
             return tenant;
         });
     }

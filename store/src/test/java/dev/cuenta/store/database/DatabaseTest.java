@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.revision.Diff;
+import dev.cuenta.core.testing.Await;
 import dev.cuenta.store.revision.Verification;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
@@ -38,6 +39,11 @@ public abstract class DatabaseTest {
         database.publisher().carryOn();
         goOn();
         assertThat(database.revisions().numbered(number).orElseThrow().state()).isEqualTo("cancelled");
+    }
+
+    /** Until the publish that goes on in another thread has come there. */
+    protected void awaitStep(String step) {
+        Await.until("the step " + step, () -> database.latest().step().toString(), step::equals);
     }
 
     /** Has somebody pause or cancel the publish at the moment in which the step would begin. */

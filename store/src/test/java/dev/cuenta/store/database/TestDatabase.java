@@ -1,10 +1,8 @@
 package dev.cuenta.store.database;
 
-import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.core.model.Models;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.ModelDiff;
 import dev.cuenta.store.revision.CountedRecords;
@@ -13,24 +11,13 @@ import dev.cuenta.store.revision.Publisher;
 import dev.cuenta.store.revision.Revision;
 import dev.cuenta.store.revision.Revisions;
 import dev.cuenta.store.secret.Secrets;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
 import java.util.Optional;
-import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** A database of its own in a PostgreSQL cluster that all tests of the build share. */
+/** A database of its own in the cluster that all tests of the process share. */
 public final class TestDatabase implements AutoCloseable {
-    private static final AtomicInteger NUMBER = new AtomicInteger();
-    private static final String CLUSTER = System.getProperty("cuenta.cluster", "target/postgres");
-    private static final String PORT = startCluster();
-    private static final String PREFIX = "test_" + ProcessHandle.current().pid() + "_";
-
-    /** The role that works with the records, as an installation has it. */
-    private static final String ROLE = "cuenta_service";
-
+    private static final Cluster CLUSTER = Cluster.shared();
     private static final String TEMPLATE = template();
 
     private final HikariDataSource owned;
@@ -41,14 +28,13 @@ public final class TestDatabase implements AutoCloseable {
     private final TestKeys keys = new TestKeys();
     private final LiveRevisions live;
 
-    private final String name;
+    private final String name = Cluster.name();
 
     public TestDatabase() {
-        name = PREFIX + NUMBER.incrementAndGet();
-        create(name, TEMPLATE);
-        owned = connect(name, "cuenta", 12);
+        CLUSTER.create(name, TEMPLATE);
+        owned = CLUSTER.connect(name, Cluster.OWNER, 12);
         owner = new TableOwner(owned);
-        dataSource = connect(name, ROLE, 12);
+        dataSource = CLUSTER.connect(name, Cluster.SERVICE, 12);
         connections = new Connections(dataSource);
         revisions = new Revisions(owner.connections());
         live = new LiveRevisions(dataSource, connections, revisions, new Secrets(keys), InstantSource.system());
@@ -56,53 +42,13 @@ public final class TestDatabase implements AutoCloseable {
 
     /** Has the fixed tables already: copying it is quicker than making them for each test. */
     private static String template() {
-        String name = PREFIX + "template";
-        create(name, "template1");
-        try (TableOwner owner = new TableOwner(connect(name, "cuenta", 2))) {
+        String name = Cluster.name();
+        CLUSTER.create(name, "template1");
+        try (TableOwner owner = new TableOwner(CLUSTER.connect(name, Cluster.OWNER, 2))) {
             owner.migrate();
-            owner.letWork(ROLE);
+            owner.letWork(Cluster.SERVICE);
         }
         return name;
-    }
-
-    private static void create(String name, String template) {
-        try (HikariDataSource maintenance = connect("postgres", "cuenta", 1)) {
-            JdbcClient.create(maintenance)
-                    .sql("create database " + name + " template " + template)
-                    .update();
-        }
-    }
-
-    private static String startCluster() {
-        try {
-            Process process = new ProcessBuilder(
-                            Models.root().resolve("bin/postgres").toString(), "start", CLUSTER)
-                    .redirectError(ProcessBuilder.Redirect.INHERIT)
-                    .start();
-            String port = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
-            Runtime.getRuntime().addShutdownHook(new Thread(TestDatabase::stopCluster));
-            return port;
-        } catch (IOException failure) {
-            throw new UncheckedIOException(failure);
-        }
-    }
-
-    private static void stopCluster() {
-        try {
-            new ProcessBuilder(Models.root().resolve("bin/postgres").toString(), "stop", CLUSTER)
-                    .start()
-                    .waitFor();
-        } catch (IOException | InterruptedException ignored) {
-            // The next build's start takes the cluster up again.
-        }
-    }
-
-    private static HikariDataSource connect(String database, String user, int connections) {
-        HikariConfig config = new HikariConfig();
-        config.setJdbcUrl("jdbc:postgresql://127.0.0.1:" + PORT + "/" + database);
-        config.setUsername(user);
-        config.setMaximumPoolSize(connections);
-        return new HikariDataSource(config);
     }
 
     /** What publishing the file would do. */
@@ -140,6 +86,9 @@ public final class TestDatabase implements AutoCloseable {
         LiveRevisions another =
                 new LiveRevisions(dataSource, connections, revisions, new Secrets(keys), InstantSource.system());
         another.refresh();
+        // It is not taken for dead before it refreshes itself or is closed, however long a test takes.
+        sql().sql("update cuenta.instance set seen_at = now() + interval '1 hour'")
+                .update();
         return another;
     }
 
@@ -168,6 +117,12 @@ public final class TestDatabase implements AutoCloseable {
         return name;
     }
 
+    /** After connections were cut: new ones are opened, which nobody has cut yet. */
+    public void reconnect() {
+        owned.getHikariPoolMXBean().softEvictConnections();
+        dataSource.getHikariPoolMXBean().softEvictConnections();
+    }
+
     /** A connection from another database of the cluster. */
     public record Outside(HikariDataSource dataSource) implements AutoCloseable {
         public JdbcClient sql() {
@@ -181,7 +136,7 @@ public final class TestDatabase implements AutoCloseable {
     }
 
     public Outside outside() {
-        return new Outside(connect("postgres", "cuenta", 1));
+        return new Outside(CLUSTER.connect("postgres", Cluster.OWNER, 1));
     }
 
     public LiveRevisions live() {
@@ -207,5 +162,6 @@ public final class TestDatabase implements AutoCloseable {
         live.close();
         dataSource.close();
         owner.close();
+        CLUSTER.drop(name);
     }
 }

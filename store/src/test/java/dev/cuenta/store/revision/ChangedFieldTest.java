@@ -101,7 +101,7 @@ class ChangedFieldTest extends DatabaseTest {
         LiveRevisions another = database.anotherInstance();
         LiveRevisions behind = database.anotherInstance();
         Thread publish = publishing(with("place: { type: string, formerly: berth }"));
-        until("drain");
+        awaitStep("drain");
 
         AccountId old = another.with(
                 revision -> revision.write(work -> insert(work, Map.of("email", "old@marea.example", "berth", "A01"))));
@@ -222,7 +222,7 @@ class ChangedFieldTest extends DatabaseTest {
         AccountId ines = account("ines", "12");
         LiveRevisions another = database.anotherInstance();
         Thread publish = publishing(with("metres: { type: integer }"));
-        until("drain");
+        awaitStep("drain");
 
         AccountId late = another.with(revision ->
                 revision.write(work -> insert(work, Map.of("email", "late@marea.example", "metres", "31"))));
@@ -447,12 +447,6 @@ class ChangedFieldTest extends DatabaseTest {
         Thread publish = new Thread(() -> database.publish(source));
         publish.start();
         return publish;
-    }
-
-    private void until(String step) throws InterruptedException {
-        while (!step.equals(database.latest().step().toString())) {
-            Thread.sleep(10);
-        }
     }
 
     private Map<String, AccountId> accounts(Map<String, String> values) {

@@ -139,6 +139,7 @@ class CutOffTest extends DatabaseTest {
         }
         done.set(true);
         cutter.join();
+        database.reconnect();
         return cuts.get();
     }
 

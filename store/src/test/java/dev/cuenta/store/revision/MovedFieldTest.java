@@ -118,9 +118,7 @@ class MovedFieldTest extends DatabaseTest {
         try (LiveRevisions old = database.anotherInstance()) {
             Thread publish = new Thread(() -> database.publish(BERTHING));
             publish.start();
-            while (publish.isAlive() && database.latest().step() != Step.DRAIN) {
-                Thread.sleep(10);
-            }
+            awaitStep("drain");
             database.live().refresh();
             change(old, ines, "mooring.berth", "C01");
             change(database.live(), bram, "berthing.berth", "C02");

@@ -210,9 +210,7 @@ class PublisherTest extends DatabaseTest {
         Thread publish = new Thread(() -> database.publish(
                 Models.smallWith("berth: { type: string, required: true, existing: A00, write: [guest] }")));
         publish.start();
-        while (!"drain".equals(database.latest().step().toString())) {
-            Thread.sleep(10);
-        }
+        awaitStep("drain");
 
         AccountId late = another.with(revision -> revision.write(work -> insert(work, "late@marea.example")));
         assertThat(another.number()).contains(1);
@@ -233,9 +231,7 @@ class PublisherTest extends DatabaseTest {
         Thread publish = new Thread(
                 () -> database.publish(Models.smallWith("berth: { type: string, required: true, write: [guest] }")));
         publish.start();
-        while (!"drain".equals(database.latest().step().toString())) {
-            Thread.sleep(10);
-        }
+        awaitStep("drain");
 
         AccountId late = another.with(revision -> revision.write(work -> insert(work, "late@marea.example")));
         another.refresh();

@@ -96,7 +96,7 @@ class SecondIdsTest extends DatabaseTest {
             Role administrator = work.revision().model().roles().get("administrator");
             new RoleGrants(work).give(ines, administrator, null);
             new Credentials(work).set(ines, "hash");
-            new Sessions(work).open(token, ines, Instant.now().plusSeconds(60), "", false);
+            new Sessions(work).open(token, ines, Instant.now().plusSeconds(3600), "", false);
             new Adoptions(work).remember("old-harbour", List.of(new Adoptions.Adopted("A1", ines, false)));
             return ines;
         });
@@ -250,9 +250,7 @@ class SecondIdsTest extends DatabaseTest {
         try (LiveRevisions old = database.anotherInstance()) {
             Thread publish = new Thread(() -> database.publish(RANDOM));
             publish.start();
-            while (publish.isAlive() && database.latest().step() != Step.DRAIN) {
-                Thread.sleep(10);
-            }
+            awaitStep("drain");
             database.live().refresh();
             AccountId ofOld = made(old, "noor", ines);
             AccountId ofNew = made(database.live(), "bram", found(ines).id());

@@ -101,7 +101,7 @@ class SingleMembershipTest extends DatabaseTest {
         byte[] token = {1, 2, 3};
         database.live()
                 .with(revision -> revision.write(work -> new Invitations(work)
-                        .add(north, token, "test", Instant.now().plusSeconds(60))));
+                        .add(north, token, "test", Instant.now().plusSeconds(3600))));
         AtomicInteger let = new AtomicInteger();
         CyclicBarrier together = new CyclicBarrier(2);
         List<Thread> both = List.of(coming(token, together, let), coming(token, together, let));

@@ -221,9 +221,7 @@ class TenantValuesTest extends DatabaseTest {
         try (LiveRevisions old = database.anotherInstance()) {
             Thread publish = new Thread(() -> database.publish(with(BERTH)));
             publish.start();
-            while (publish.isAlive() && database.latest().step() != Step.DRAIN) {
-                Thread.sleep(10);
-            }
+            awaitStep("drain");
             made(old, "noor", "B08", north);
             Problem refused = catchThrowableOfType(Problem.class, () -> made(old, "bram", "b07", north));
             assertThat(refused.kind()).isEqualTo(ProblemKind.CONFLICT);

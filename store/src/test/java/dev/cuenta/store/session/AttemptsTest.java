@@ -24,10 +24,12 @@ class AttemptsTest extends DatabaseTest {
             assertThat(attempts.begin(SOMEBODY, 3)).isEmpty();
         }
 
+        later("-1 minute"); // which a busy machine may take to come here
         assertThat(attempts.begin(SOMEBODY, 3))
-                .hasValueSatisfying(wait -> assertThat(wait).isBetween(Duration.ZERO, Duration.ofSeconds(1)));
+                .hasValueSatisfying(wait -> assertThat(wait).isBetween(Duration.ZERO, Duration.ofSeconds(61)));
         long before = pause();
-        later("2 seconds");
+        assertThat(before).isEqualTo(1);
+        later("62 seconds");
         assertThat(attempts.begin(SOMEBODY, 3)).isEmpty();
         assertThat(pause()).isEqualTo(before * 2);
         later("2 hours");

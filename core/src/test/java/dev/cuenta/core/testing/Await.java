@@ -1,0 +1,45 @@
+package dev.cuenta.core.testing;
+
+import java.time.Duration;
+import java.util.function.BooleanSupplier;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+
+/**
+ * Waits for what happens elsewhere: in another thread, process or database. The bound is far beyond what the busiest machine needs, so
+ * that it only ends what would never come; nothing is measured by it.
+ */
+public final class Await {
+    private static final Duration BOUND = Duration.ofMinutes(2);
+    private static final long PAUSE_MILLIS = 10;
+
+    private Await() {}
+
+    public static void until(String what, BooleanSupplier condition) {
+        until(what, condition::getAsBoolean, Boolean::booleanValue);
+    }
+
+    /** The first answer that is good. */
+    public static <T> T until(String what, Supplier<T> question, Predicate<? super T> good) {
+        long end = System.nanoTime() + BOUND.toNanos();
+        T answer = question.get();
+        while (!good.test(answer)) {
+            if (System.nanoTime() > end) {
+                throw new AssertionError("Not within " + BOUND.toMinutes() + " minutes: " + what + "; last: " + answer);
+            }
+            pause();
+            answer = question.get();
+        }
+        return answer;
+    }
+
+    /** Between two looks at something. */
+    private static void pause() {
+        try {
+            Thread.sleep(PAUSE_MILLIS);
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
+            throw new AssertionError("Interrupted while waiting", stopping);
+        }
+    }
+}
