@@ -20,7 +20,7 @@ class AdoptionTest {
     @Test
     void counting_ids_and_bcrypt_go_on_as_they_are() throws IOException {
         try (Installation marea = legacy()) {
-            Installation.Output proposed = adopt(marea, "harbour.users");
+            Output proposed = adopt(marea, "harbour.users");
             assertThat(proposed.text())
                     .contains("60 rows of `users` were read.")
                     .contains("1 of 60 values do not fit: noor at the pier")
@@ -37,7 +37,7 @@ class AdoptionTest {
                     .contains("0 errors");
             marea.cuenta("model", "publish", file("account-model.yaml")).succeeds();
 
-            Installation.Output brought = bring(marea, "adoption.yaml");
+            Output brought = bring(marea, "adoption.yaml");
             assertThat(brought.status()).isEqualTo(1);
             assertThat(brought.text())
                     .contains("60 rows: 58 brought, 0 joined an account, 0 were there already, 1 skipped, 1 clashing.");
@@ -52,7 +52,7 @@ class AdoptionTest {
             assertThat(hash(marea, 12)).startsWith("$2a$");
             marea.as("boat12@marea.example", PASSWORD);
             assertThat(hash(marea, 12)).startsWith("$argon2id$");
-            assertThat(marea.psql("select nextval('accounts.account_id')")).isEqualTo("61");
+            assertThat(marea.sql("select nextval('accounts.account_id')")).isEqualTo("61");
 
             mendAndRepeat(marea);
         }
@@ -60,8 +60,8 @@ class AdoptionTest {
 
     /** What was brought stays as it is; what was mended in the source is brought now. */
     private void mendAndRepeat(Installation marea) throws IOException {
-        marea.psql("update harbour.users set email = 'boat' || id || '@marea.example' where id in (7, 9)");
-        Installation.Output again = bring(marea, "adoption.yaml").succeeds();
+        marea.sql("update harbour.users set email = 'boat' || id || '@marea.example' where id in (7, 9)");
+        Output again = bring(marea, "adoption.yaml").succeeds();
 
         assertThat(again.text())
                 .contains("60 rows: 2 brought, 0 joined an account, 58 were there already, 0 skipped, 0 clashing.");
@@ -86,7 +86,7 @@ class AdoptionTest {
             assertThat(bring(marea, "adoption.yaml").succeeds().text())
                     .contains("30 rows: 30 brought")
                     .doesNotContain("came without some value");
-            assertThat(marea.psql("select count(*) from cuenta.credential where hash like '$wrapped$%$argon2id$%'"))
+            assertThat(marea.sql("select count(*) from cuenta.credential where hash like '$wrapped$%$argon2id$%'"))
                     .isEqualTo("30");
             marea.as("sailor3@post.example", PASSWORD);
             assertThat(marea.cuenta("credentials", "report").succeeds().text())
@@ -115,13 +115,13 @@ class AdoptionTest {
             assertThat(bring(marea, "south.yaml").succeeds().text())
                     .contains("20 rows: 15 brought, 5 joined an account, 0 were there already, 0 skipped, 0 clashing.");
 
-            assertThat(marea.psql("select count(*), count(distinct mail) from accounts.account"))
+            assertThat(marea.sql("select count(*), count(distinct mail) from accounts.account"))
                     .isEqualTo("35|35");
-            assertThat(marea.psql("select id, berth from accounts.account where mail = 'person20@post.example'"))
+            assertThat(marea.sql("select id, berth from accounts.account where mail = 'person20@post.example'"))
                     .isEqualTo("20|B5");
-            assertThat(marea.psql("select berth from accounts.account where mail = 'person18@post.example'"))
+            assertThat(marea.sql("select berth from accounts.account where mail = 'person18@post.example'"))
                     .isEqualTo("A18");
-            assertThat(marea.psql("select count(*) from cuenta.adopted where source = 'south'"))
+            assertThat(marea.sql("select count(*) from cuenta.adopted where source = 'south'"))
                     .isEqualTo("20");
         }
     }
@@ -160,21 +160,21 @@ class AdoptionTest {
     }
 
     private static String hash(Installation marea, int account) {
-        return marea.psql("select hash from cuenta.credential where account_id = " + account);
+        return marea.sql("select hash from cuenta.credential where account_id = " + account);
     }
 
-    private Installation.Output adopt(Installation marea, String table, String... more) {
+    private Output adopt(Installation marea, String table, String... more) {
         List<String> options = new ArrayList<>(List.of("--from", marea.jdbc(), "--table", table, "--user", "cuenta"));
         options.addAll(List.of(more));
         return cuenta(marea, options.toArray(String[]::new));
     }
 
-    private Installation.Output bring(Installation marea, String plan) {
+    private Output bring(Installation marea, String plan) {
         return cuenta(marea, "--plan", file(plan), "--bring", "--user", "cuenta", "--report", file("report.csv"));
     }
 
     /** A later option of the same name would be refused; so the plan's is given only once. */
-    private Installation.Output cuenta(Installation marea, String... options) {
+    private Output cuenta(Installation marea, String... options) {
         List<String> command = new ArrayList<>(List.of("model", "adopt", "--model", file("account-model.yaml")));
         command.addAll(List.of(options));
         if (!command.contains("--plan")) {

@@ -3,79 +3,26 @@ package dev.cuenta.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.Models;
+import dev.cuenta.service.testing.Authenticator;
 import java.awt.image.BufferedImage;
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.util.List;
 import java.util.Map;
-import java.util.function.BooleanSupplier;
 import javax.imageio.ImageIO;
-import org.assertj.core.api.SoftAssertions;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
-import org.openqa.selenium.Dimension;
-import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
-import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
-import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
-import org.openqa.selenium.support.ui.Select;
-import org.openqa.selenium.support.ui.WebDriverWait;
 
-/** The console in a real browser: the journeys of the job, and an accessibility checker on every page. */
-class ConsoleTest {
-    private static Installation marea;
-    private static ChromeDriver browser;
-
+/** The journeys of the job in the packaged console. */
+class ConsoleTest extends InBrowser {
     @BeforeAll
     static void start(@TempDir Path profile) {
-        marea = Installation.marea();
-        marea.cuenta("sample", "60", "--seed", "5").succeeds();
-        ChromeOptions options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments(
-                "--headless",
-                "--no-sandbox",
-                "--disable-gpu",
-                "--disable-quic",
-                "--no-first-run",
-                "--disable-background-networking",
-                "--disable-component-update",
-                "--disable-sync",
-                "--window-size=1280,800",
-                "--lang=en-GB",
-                "--user-data-dir=" + profile);
-        ChromeDriverService service = new ChromeDriverService.Builder()
-                .usingDriverExecutable(new File("/usr/bin/chromedriver"))
-                .build();
-        browser = new ChromeDriver(service, options);
-        signIn();
-    }
-
-    @AfterAll
-    static void stop() {
-        browser.quit();
-        marea.close();
-    }
-
-    private static void signIn() {
-        open("/");
-        type("#identifier", Installation.OPERATOR);
-        type("#password", "wrong");
-        click("button[type=submit]");
-        assertThat(find("[role=alert]").getText()).contains("The sign-in name or the password is wrong.");
-        type("#password", Installation.PASSWORD);
-        click("button[type=submit]");
-        find("table.ledger tbody tr");
+        open(Installation.mareaProcess(), profile);
     }
 
     @Test
@@ -101,7 +48,7 @@ class ConsoleTest {
 
     private static void upload(Path file) {
         // Hidden from eyes, behind a button that looks like the others.
-        new WebDriverWait(browser, Duration.ofSeconds(15))
+        patiently()
                 .until(ExpectedConditions.presenceOfElementLocated(By.cssSelector("input[type=file]")))
                 .sendKeys(file.toString());
     }
@@ -145,7 +92,7 @@ class ConsoleTest {
         press("Save");
         awaitText("[role=status]", "Saved");
         assertThat(
-                        marea.psql(
+                        marea.sql(
                                 "select contract_years from accounts.profile_employment p join accounts.account a on a.id = p.account_id where email like 'noor.haddad%'"))
                 .isEqualTo("4");
     }
@@ -194,13 +141,13 @@ class ConsoleTest {
         type("#password-password", next);
         press("Change password");
         awaitText("#password-current-help", "Is not your present password.");
-        type("#password-current", Installation.PASSWORD);
+        type("#password-current", Installation.OPERATOR_PASSWORD);
         press("Change password");
         awaitText("[role=status]", "Your password is changed");
 
         press("Change password");
         type("#password-current", next);
-        type("#password-password", Installation.PASSWORD);
+        type("#password-password", Installation.OPERATOR_PASSWORD);
         press("Change password");
         awaitText("[role=status]", "Your password is changed");
         assertThat(marea.operator().get("/v1/me").status()).isEqualTo(200);
@@ -228,7 +175,7 @@ class ConsoleTest {
 
     @Test
     void an_administrator_sees_a_record_as_a_service_gets_it() {
-        open("/accounts/" + marea.psql("select id from accounts.account where email = 'tomas.rey@marea.example'"));
+        open("/accounts/" + marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'"));
         awaitText("main", "tomas.rey@marea.example");
         choose("[aria-label='Seen as']", "Seen as service:gates");
         awaitText("[role=status]", "exactly as service:gates gets it");
@@ -260,7 +207,7 @@ class ConsoleTest {
                                 "email",
                                 "vera@post.example",
                                 "password",
-                                Installation.PASSWORD,
+                                Installation.OPERATOR_PASSWORD,
                                 "person",
                                 Map.of("givenName", "Vera", "familyName", "Roca")))
                 .status(201);
@@ -269,7 +216,7 @@ class ConsoleTest {
         awaitText("header", "Vera Roca");
         open("/me");
         press("Add a second factor");
-        type("#second-factor-typed", Installation.PASSWORD);
+        type("#second-factor-typed", Installation.OPERATOR_PASSWORD);
         press("Go on");
         String seed = find("[aria-label='Second factor'] code").getText();
         type("#second-factor-typed", code(seed, 0));
@@ -288,21 +235,8 @@ class ConsoleTest {
         awaitText("header", "Olga Paz");
     }
 
-    private static void signInAs(String name) {
-        type("#identifier", name);
-        type("#password", Installation.PASSWORD);
-        click("button[type=submit]");
-    }
-
     private static String code(String seed, int stepsAhead) {
-        return marea.shell("oathtool --totp --base32 " + seed + " --now 'now + " + 30 * stepsAhead + " seconds'")
-                .succeeds()
-                .text()
-                .strip();
-    }
-
-    private static void choose(String selector, String option) {
-        new Select(find(selector)).selectByVisibleText(option);
+        return Authenticator.code(seed, stepsAhead);
     }
 
     @Test
@@ -312,8 +246,7 @@ class ConsoleTest {
         awaitText("[aria-label=Preview]", "would delete");
         String button = find("[aria-label=Preview] button").getText();
         click("[aria-label=Preview] button");
-        new WebDriverWait(browser, Duration.ofSeconds(10))
-                .until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector("dialog[open]")));
+        patiently().until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector("dialog[open]")));
         browser.findElements(By.xpath("//dialog//button")).stream()
                 .filter(it -> it.getText().equals(button))
                 .findFirst()
@@ -321,98 +254,5 @@ class ConsoleTest {
                 .click();
         awaitText("[role=status]", "took:");
         awaitText("[aria-label='Past runs']", "abandonedSignUps");
-    }
-
-    @Test
-    void an_accessibility_checker_finds_nothing_on_any_page_light_or_dark_wide_or_narrow() throws IOException {
-        String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
-        String account = marea.psql("select id from accounts.account where email = 'tomas.rey@marea.example'");
-        SoftAssertions softly = new SoftAssertions();
-        for (boolean dark : List.of(false, true)) {
-            for (String page : List.of(
-                    "/accounts",
-                    "/accounts/new",
-                    "/accounts/" + account,
-                    "/me",
-                    "/model",
-                    "/model/history",
-                    "/model/matrix",
-                    "/model/tables",
-                    "/retention",
-                    "/services",
-                    "/activity",
-                    "/nowhere")) {
-                open(page);
-                browser.executeScript(
-                        "localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])",
-                        dark ? "dark" : "light",
-                        dark);
-                Installation.pause(700);
-                assertThat(violations(axe))
-                        .as(page + (dark ? " dark" : " light"))
-                        .isEmpty();
-            }
-        }
-        softly.assertAll();
-        browser.manage().window().setSize(new Dimension(500, 800));
-        open("/accounts");
-        assertThat((Long) browser.executeScript(
-                        "return document.documentElement.scrollWidth - document.documentElement.clientWidth"))
-                .isZero();
-        browser.manage().window().setSize(new Dimension(1280, 800));
-        browser.executeScript("localStorage.setItem('theme', 'light')");
-    }
-
-    @SuppressWarnings("unchecked") // what axe gives
-    private static List<String> violations(String axe) {
-        JavascriptExecutor script = browser;
-        script.executeScript(axe);
-        return (List<String>) script.executeAsyncScript("""
-                const done = arguments[arguments.length - 1];
-                axe.run().then((result) => done(result.violations.flatMap((violation) =>
-                    violation.nodes.map((node) => violation.id + ': ' + node.html.slice(0, 160) + ' ' + node.failureSummary))));""");
-    }
-
-    private static void open(String path) {
-        browser.get(marea.url() + path);
-    }
-
-    private static WebElement find(String selector) {
-        return new WebDriverWait(browser, Duration.ofSeconds(15))
-                .until(ExpectedConditions.visibilityOfElementLocated(By.cssSelector(selector)));
-    }
-
-    private static void click(String selector) {
-        find(selector).click();
-    }
-
-    private static void press(String label) {
-        String xpath = "//button[normalize-space()='" + label + "']";
-        new WebDriverWait(browser, Duration.ofSeconds(15))
-                .until(ExpectedConditions.elementToBeClickable(By.xpath(xpath)))
-                .click();
-    }
-
-    private static void type(String selector, String text) {
-        WebElement input = find(selector);
-        input.clear();
-        input.sendKeys(text);
-    }
-
-    private static List<String> texts(String selector) {
-        return browser.findElements(By.cssSelector(selector)).stream()
-                .map(WebElement::getText)
-                .toList();
-    }
-
-    private static void awaitText(String selector, String text) {
-        await(text, () -> texts(selector).stream().anyMatch(it -> it.contains(text)));
-    }
-
-    private static void await(String what, BooleanSupplier condition) {
-        new WebDriverWait(browser, Duration.ofSeconds(20))
-                .ignoring(StaleElementReferenceException.class)
-                .withMessage(what)
-                .until(driver -> condition.getAsBoolean());
     }
 }

@@ -1,13 +1,13 @@
 package dev.cuenta.acceptance;
 
-import java.util.Map;
+import dev.cuenta.service.testing.Http;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 
 /** All tests of a class share an installation with the demo's records. */
 abstract class OnMarea {
     /** Of whoever signs up here. */
-    static final String PASSWORD = "nine brown rudders";
+    static final String PASSWORD = Installation.PASSWORD;
 
     static Installation marea;
 
@@ -23,25 +23,11 @@ abstract class OnMarea {
 
     /** Somebody signs up as {@code NAME@post.example}; their id. */
     static String signUp(String name) {
-        return marea.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                name + "@post.example",
-                                "password",
-                                PASSWORD,
-                                "person",
-                                Map.of("givenName", name, "familyName", "Roca")))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
+        return marea.signUp(name);
     }
 
     /** Signs up, and in. */
     static Http person(String name) {
-        signUp(name);
-        return marea.as(name + "@post.example", PASSWORD);
+        return marea.person(name);
     }
 }

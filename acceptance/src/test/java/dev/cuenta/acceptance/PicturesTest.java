@@ -2,6 +2,7 @@ package dev.cuenta.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.service.testing.Http;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -39,7 +40,7 @@ class PicturesTest extends OnMarea {
         assertThat(picture(TOMAS, "--remove").succeeds().text()).doesNotContain("current");
         assertThat(picture(TOMAS, "--save", "nowhere.png").errors()).contains("There is no such picture");
         assertThat(
-                        marea.psql(
+                        marea.sql(
                                 "select count(distinct picture) = (select count(*) from cuenta.picture) from cuenta.picture_content"))
                 .isEqualTo("t");
     }
@@ -72,7 +73,7 @@ class PicturesTest extends OnMarea {
                         .asString())
                 .startsWith("https://marea.example/people/");
         Http stranger = stranger();
-        String tomas = marea.psql("select id from accounts.account where email = '" + TOMAS + "'");
+        String tomas = marea.sql("select id from accounts.account where email = '" + TOMAS + "'");
         for (String path : new String[] {"person.card", "person.portrait", "email", "nothing"}) {
             stranger.get("/v1/accounts/" + tomas + "/pictures/" + path).status(404);
         }
@@ -92,7 +93,7 @@ class PicturesTest extends OnMarea {
         picture("gone@marea.example", "--upload", png(33).toString()).succeeds();
         marea.cuenta("accounts", "remove", "gone@marea.example", "--yes").succeeds();
 
-        assertThat(marea.psql("select count(*) from cuenta.picture where width = 33"))
+        assertThat(marea.sql("select count(*) from cuenta.picture where width = 33"))
                 .isEqualTo("0");
     }
 
@@ -104,14 +105,14 @@ class PicturesTest extends OnMarea {
                                 "email",
                                 "stranger@post.example",
                                 "password",
-                                Installation.PASSWORD,
+                                Installation.OPERATOR_PASSWORD,
                                 "person",
                                 Map.of("givenName", "Sten", "familyName", "Ray")))
                 .status(201);
-        return marea.as("stranger@post.example", Installation.PASSWORD);
+        return marea.as("stranger@post.example", Installation.OPERATOR_PASSWORD);
     }
 
-    private static Installation.Output picture(String account, String... options) {
+    private static Output picture(String account, String... options) {
         String[] command = new String[4 + options.length];
         System.arraycopy(new String[] {"accounts", "picture", account, "person.portrait"}, 0, command, 0, 4);
         System.arraycopy(options, 0, command, 4, options.length);

@@ -9,9 +9,6 @@ import org.junit.jupiter.api.Test;
 
 /** What the service says when it cannot start, or should be started otherwise. */
 class StartTest {
-    private static final int ENOUGH = 60;
-    private static final int UNTIL_READY = 20;
-
     private static Installation installation;
 
     @BeforeAll
@@ -26,8 +23,7 @@ class StartTest {
 
     @Test
     void the_database_that_cannot_be_reached_is_named_without_a_stack_trace() {
-        Installation.Output said =
-                installation.startedWith(Map.of("CUENTA_DATABASE_URL", installation.jdbc() + "_elsewhere"), ENOUGH);
+        Output said = installation.startedWith(Map.of("CUENTA_DATABASE_URL", installation.jdbc() + "_elsewhere"));
 
         assertThat(said.status()).isEqualTo(1);
         assertThat(said.text())
@@ -37,8 +33,8 @@ class StartTest {
 
     @Test
     void a_role_that_is_missing_is_named_with_what_makes_it() {
-        Installation.Output said = installation.startedWith(
-                Map.of("CUENTA_DATABASE_USER", "harbour", "CUENTA_DATABASE_OWNER_USER", "cuenta"), ENOUGH);
+        Output said = installation.startedWith(
+                Map.of("CUENTA_DATABASE_USER", "harbour", "CUENTA_DATABASE_OWNER_USER", "cuenta"));
 
         assertThat(said.status()).isEqualTo(1);
         assertThat(said.text())
@@ -48,7 +44,7 @@ class StartTest {
 
     @Test
     void one_role_for_both_works_and_is_warned_of() {
-        Installation.Output said = installation.startedWith(Map.of("CUENTA_DATABASE_USER", "cuenta"), UNTIL_READY);
+        Output said = installation.startedWith(Map.of("CUENTA_DATABASE_USER", "cuenta"));
 
         assertThat(said.text()).contains("The database's user cuenta owns the tables", "Started CuentaApplication");
     }

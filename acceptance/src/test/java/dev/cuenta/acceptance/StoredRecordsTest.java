@@ -19,9 +19,9 @@ class StoredRecordsTest extends OnMarea {
                 live.replace("duties: { type: text, maxLength: 1000,", "duties: { type: text, maxLength: 9,")
                         .replace("name: marea\n", "name: harbour\n")
                         .replace("after: P14D", "after: P1D"));
-        marea.psql("update accounts.account set created_at = now() - interval '3 days'");
-        marea.psql("delete from cuenta.confirmed");
-        Installation.Output checked = marea.cuenta("model", "check", file.toString());
+        marea.sql("update accounts.account set created_at = now() - interval '3 days'");
+        marea.sql("delete from cuenta.confirmed");
+        Output checked = marea.cuenta("model", "check", file.toString());
 
         assertThat(checked.status()).isEqualTo(1);
         assertThat(checked.text())
@@ -33,7 +33,7 @@ class StoredRecordsTest extends OnMarea {
 
     @Test
     void a_database_for_tests_has_the_live_shape_and_no_records() {
-        marea.psql("drop database if exists marea_test");
+        marea.sql("drop database if exists marea_test");
         assertThat(marea.cuenta("model", "test-database", "marea_test")
                         .succeeds()
                         .text())
@@ -50,11 +50,11 @@ class StoredRecordsTest extends OnMarea {
                         .succeeds()
                         .text()
                         .strip())
-                .isEqualTo(marea.psql(shape));
+                .isEqualTo(marea.sql(shape));
         assertThat(marea.shell("${PSQL% -d *} -d marea_test -qtAc 'select count(*) from accounts.account'")
                         .text()
                         .strip())
                 .isEqualTo("0");
-        marea.psql("drop database marea_test");
+        marea.sql("drop database marea_test");
     }
 }

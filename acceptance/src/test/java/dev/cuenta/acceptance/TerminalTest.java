@@ -47,7 +47,7 @@ class TerminalTest extends OnMarea {
         Path file = folder.resolve("m.yaml");
         Files.writeString(
                 file, "cuenta: 1\nname: marea\nfeilds: {}\nroles: { administrator: { number: 9, may: ['*'] } }\n");
-        Installation.Output output = marea.cuenta("model", "check", file.toString());
+        Output output = marea.cuenta("model", "check", file.toString());
 
         assertThat(output.status()).isEqualTo(1);
         assertThat(output.text())
@@ -91,7 +91,7 @@ class TerminalTest extends OnMarea {
 
     @Test
     void refusals_say_which_value_and_what_to_do() {
-        Installation.Output output =
+        Output output =
                 marea.cuenta("accounts", "set", "tomas.rey@marea.example", "employment.contractYears=9", "phone=0770");
 
         assertThat(output.status()).isEqualTo(1);
@@ -104,7 +104,7 @@ class TerminalTest extends OnMarea {
     @Test
     void wrong_use_and_an_absent_service_have_exit_statuses_of_their_own() {
         assertThat(marea.cuenta("accounts", "lst").status()).isEqualTo(2);
-        Installation.Output absent = marea.cuenta("accounts", "list", "--url", "http://127.0.0.1:9");
+        Output absent = marea.cuenta("accounts", "list", "--url", "http://127.0.0.1:9");
         assertThat(absent.status()).isEqualTo(3);
         assertThat(absent.errors()).contains("cannot be reached", "--url URL");
     }
@@ -114,7 +114,11 @@ class TerminalTest extends OnMarea {
         assertThat(marea.cuentaWith("wrong\n", "sign-in", Installation.OPERATOR, "--password-stdin")
                         .errors())
                 .contains("The sign-in name or the password is wrong.");
-        assertThat(marea.cuentaWith(Installation.PASSWORD + "\n", "sign-in", Installation.OPERATOR, "--password-stdin")
+        assertThat(marea.cuentaWith(
+                                Installation.OPERATOR_PASSWORD + "\n",
+                                "sign-in",
+                                Installation.OPERATOR,
+                                "--password-stdin")
                         .succeeds()
                         .text())
                 .startsWith("Signed in until 20");

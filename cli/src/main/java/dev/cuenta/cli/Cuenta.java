@@ -73,7 +73,7 @@ public final class Cuenta implements CommandGroup {
     }
 
     /** The command with those of its parts that the arguments are about. */
-    static CommandLine commandLine(Map<String, String> environment, String... arguments) {
+    public static CommandLine commandLine(Map<String, String> environment, String... arguments) {
         IFactory parts = new Parts(new Settings(environment));
         CommandLine commandLine = new CommandLine(new Cuenta(), parts);
         addCommands(commandLine, List.of(arguments), parts);

@@ -10,6 +10,7 @@ import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.testing.Await;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
@@ -108,9 +109,8 @@ class PasswordsTest {
         for (int i = 0; i < 64; i++) {
             crowd.execute(() -> catchThrowableOfType(Problem.class, () -> slow.hash(GOOD, RULES, List.of())));
         }
-        while (busy.getCount() > 64 - Math.max(2, Runtime.getRuntime().availableProcessors())) {
-            Thread.sleep(10);
-        }
+        long free = 64 - Math.max(2, Runtime.getRuntime().availableProcessors());
+        Await.until("every place is taken", busy::getCount, left -> left <= free);
 
         Problem problem = catchThrowableOfType(Problem.class, () -> slow.verify(Optional.empty(), GOOD, RULES));
         end.countDown();

@@ -1,30 +1,29 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.secret;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.Models;
+import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
+import dev.cuenta.service.testing.RunningService;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
 /** Secret fields and their keys, through the real service. */
 class SecretsTest extends OnMarea {
-    private static final String SECRET = "tide-4711-canary";
+    private static final String SECRET = "~tide-table-canary~";
+    private static final String LICENCE = "OV-CANARY harbour";
 
     @Test
-    void a_secret_is_shown_to_whoever_asks_by_name_and_lies_nowhere_open(@TempDir Path folder) throws IOException {
-        Path file = Files.writeString(
-                folder.resolve("secret.yaml"),
-                Models.source("account-model.yaml")
-                        .replace(
-                                "  mooring:\n    label: Mooring\n    fields:\n",
-                                "  mooring:\n    label: Mooring\n    fields:\n      radioLicence: { type: string, maxLength: 20, sensitivity: secret, read: [owner, harbourMaster], write: [guest, owner] }\n"));
-        marea.cuenta("model", "publish", file.toString()).succeeds();
+    void a_secret_is_shown_to_whoever_asks_by_name_and_lies_nowhere_open() throws IOException {
+        marea.publish(withLicence(""));
         JsonNode made = marea.guest()
                 .post(
                         "/v1/sign-ups",
@@ -58,11 +57,7 @@ class SecretsTest extends OnMarea {
                         .get("/v1/accounts?filter=mooring.radioLicence pr")
                         .status())
                 .isEqualTo(422);
-        assertThat(marea.shell("pg_dump --inserts " + marea.psqlArguments())
-                        .succeeds()
-                        .text())
-                .contains("lea.demo@marea.example")
-                .doesNotContain(SECRET);
+        assertThat(marea.dump()).contains("lea.demo@marea.example").doesNotContain(SECRET);
         assertThat(marea.log()).doesNotContain(SECRET);
 
         rotate(lea);
@@ -71,28 +66,30 @@ class SecretsTest extends OnMarea {
 
     /** While requests go on; both instances use the file. */
     private void rotate(Http lea) throws IOException {
-        try (Installation second = marea.second()) {
+        try (RunningService second = marea.second()) {
             Http secondLea = second.as("lea.demo@marea.example", "nine brown rudders");
             for (int i = 0; i < 3; i++) {
-                marea.cuenta("secrets", "rotate").succeeds();
+                marea.rotateSecrets();
                 assertThat(secondLea
                                 .get("/v1/me?fields=mooring.radioLicence")
                                 .status(200)
                                 .everything())
                         .contains(SECRET);
             }
-            while (!marea.cuenta("secrets", "keys", "--output", "json")
-                    .text()
-                    .replace(" ", "")
-                    .contains("\"left\":0")) {
+            Await.until("nothing is left to seal anew", () -> {
                 assertThat(lea.get("/v1/me?fields=mooring.radioLicence")
                                 .status(200)
                                 .everything())
                         .contains(SECRET);
-            }
+                return keys().path("left").asInt() == 0;
+            });
         }
-        assertThat(marea.cuenta("secrets", "keys").text().lines()).hasSize(5);
+        assertThat(keys().path("items")).hasSize(4);
         assertThat(Files.readAllLines(marea.secretKeys())).hasSize(5);
+    }
+
+    private static JsonNode keys() {
+        return marea.keyHolder().get("/v1/secrets/keys").status(200).json();
     }
 
     private void anotherFile(Http lea) throws IOException {
@@ -100,30 +97,30 @@ class SecretsTest extends OnMarea {
         Http.Answer refused = lea.get("/v1/me?fields=mooring.radioLicence");
         assertThat(refused.status()).isEqualTo(503);
         assertThat(lea.get("/v1/me").status()).isEqualTo(200);
-        assertThat(marea.cuenta("secrets", "rotate").errors()).contains("Use the file of the other instances");
+        assertThat(marea.keyHolder()
+                        .post("/v1/secrets/rotations", Map.of())
+                        .status(503)
+                        .everything())
+                .contains("Use the file of the other instances");
         Files.move(aside, marea.secretKeys());
         assertThat(lea.get("/v1/me?fields=mooring.radioLicence").everything()).contains(SECRET);
     }
 
     /** Declared with `search: true`: a licence is found by its whole value, by whoever may read it, and lies nowhere open. */
     @Test
-    void a_secret_is_found_by_its_whole_value_where_the_model_says_so(@TempDir Path folder) throws IOException {
-        try (Installation other = Installation.marea()) {
-            Http ines = publishedWithLicence(other, folder, "");
-            other.cuenta(
-                            "model",
-                            "publish",
-                            withLicence(folder, ", search: true").toString())
-                    .succeeds();
-            String found = "/v1/accounts?filter=mooring.radioLicence eq \"ov-4711 harbour\"";
+    void a_secret_is_found_by_its_whole_value_where_the_model_says_so() {
+        try (RunningService other = RunningService.marea()) {
+            Http ines = publishedWithLicence(other);
+            other.publish(withLicence(", search: true"));
+            String found = "/v1/accounts?filter=mooring.radioLicence eq \"" + LICENCE.toLowerCase(Locale.ROOT) + "\"";
             Http master = other.as("noor.haddad@marea.example", "nine brown rudders");
             awaitOne(master, found);
 
-            assertThat(master.get("/v1/accounts?filter=mooring.radioLicence eq \"OV-4711\"")
+            assertThat(master.get("/v1/accounts?filter=mooring.radioLicence eq \"OV-CANARY\"")
                             .json()
                             .path("items"))
                     .isEmpty();
-            assertThat(master.get("/v1/accounts/count?filter=not (mooring.radioLicence eq \"OV-4711 harbour\")")
+            assertThat(master.get("/v1/accounts/count?filter=not (mooring.radioLicence eq \"" + LICENCE + "\")")
                             .status())
                     .isEqualTo(200);
             for (String refused : List.of(
@@ -137,22 +134,19 @@ class SecretsTest extends OnMarea {
             assertThat(other.operator().get(found).status())
                     .as("may not read it")
                     .isEqualTo(422);
-            other.cuenta("secrets", "rotate").succeeds();
+            other.rotateSecrets();
             awaitOne(master, found);
             ines.patch("/v1/me", Map.of("mooring", Map.of("radioLicence", "OV-0815")))
                     .status(200);
             assertThat(master.get(found).json().path("items")).isEmpty();
-            assertThat(other.psql("select count(distinct key_id) || ' ' || count(*) from cuenta.secret_lookup"))
+            assertThat(other.sql("select count(distinct key_id) || ' ' || count(*) from cuenta.secret_lookup"))
                     .isEqualTo("1 1");
-            assertThat(other.shell("pg_dump --inserts " + other.psqlArguments())
-                            .succeeds()
-                            .text())
-                    .doesNotContain("4711");
+            assertThat(other.dump()).contains("ines.demo@marea.example").doesNotContainIgnoringCase("CANARY");
         }
     }
 
-    private static Http publishedWithLicence(Installation other, Path folder, String search) throws IOException {
-        other.cuenta("model", "publish", withLicence(folder, search).toString()).succeeds();
+    private static Http publishedWithLicence(RunningService other) {
+        other.publish(withLicence(""));
         String id = other.guest()
                 .post(
                         "/v1/sign-ups",
@@ -164,36 +158,30 @@ class SecretsTest extends OnMarea {
                                 "person",
                                 Map.of("givenName", "Ines", "familyName", "Demo"),
                                 "mooring",
-                                Map.of("radioLicence", "OV-4711 harbour")))
+                                Map.of("radioLicence", LICENCE)))
                 .status(201)
                 .json()
                 .path("id")
                 .asString();
-        other.psql("insert into cuenta.membership (account_id, tenant_id) select '" + id
+        other.sql("insert into cuenta.membership (account_id, tenant_id) select '" + id
                 + "', id from cuenta.tenant where name = 'Isla Verde'");
-        other.psql(
+        other.sql(
                 "insert into cuenta.credential (account_id, hash) select a.id, c.hash from accounts.account a, cuenta.credential c "
                         + "where a.email = 'noor.haddad@marea.example' and c.account_id = '" + id + "'");
         return other.as("ines.demo@marea.example", "nine brown rudders");
     }
 
-    private static Path withLicence(Path folder, String search) throws IOException {
-        return Files.writeString(
-                folder.resolve("licence.yaml"),
-                Models.source("account-model.yaml")
-                        .replace(
-                                "  mooring:\n    label: Mooring\n    fields:\n",
-                                "  mooring:\n    label: Mooring\n    fields:\n      radioLicence: { type: string, maxLength: 20, sensitivity: secret, read: [owner, harbourMaster], write: [guest, owner]"
-                                        + search + " }\n"));
+    private static String withLicence(String search) {
+        return Models.source("account-model.yaml")
+                .replace(
+                        "  mooring:\n    label: Mooring\n    fields:\n",
+                        "  mooring:\n    label: Mooring\n    fields:\n      radioLicence: { type: string, maxLength: 20, sensitivity: secret, read: [owner, harbourMaster], write: [guest, owner]"
+                                + search + " }\n");
     }
 
     private static void awaitOne(Http http, String address) {
-        for (int i = 0; i < 100; i++) {
-            if (http.get(address).status(200).json().path("items").size() == 1) {
-                return;
-            }
-            Installation.pause(100);
-        }
-        throw new AssertionError("Not found: " + address);
+        Await.until(
+                "it is found",
+                () -> http.get(address).status(200).json().path("items").size() == 1);
     }
 }

@@ -1,7 +1,9 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;

@@ -1,4 +1,4 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.token;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -11,17 +11,14 @@ import com.nimbusds.jose.proc.DefaultJOSEObjectTypeVerifier;
 import com.nimbusds.jose.proc.JWSVerificationKeySelector;
 import com.nimbusds.jose.proc.SecurityContext;
 import com.nimbusds.jwt.JWTClaimsSet;
-import com.nimbusds.jwt.SignedJWT;
 import com.nimbusds.jwt.proc.DefaultJWTClaimsVerifier;
 import com.nimbusds.jwt.proc.DefaultJWTProcessor;
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
+import dev.cuenta.service.testing.RunningService;
 import java.net.MalformedURLException;
-import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -33,7 +30,7 @@ class TokensTest extends OnMarea {
     void a_service_checks_a_token_by_itself_and_learns_no_more_than_its_contract_lets_it() throws Exception {
         Http operator = marea.operator();
         String token = issue(operator, "berths");
-        JWTClaimsSet claims = verifier("berths", 60_000).process(token, null);
+        JWTClaimsSet claims = verifier(marea, "berths", 60_000).process(token, null);
 
         assertThat(claims.getSubject())
                 .isEqualTo(operator.get("/v1/me").json().path("id").asString());
@@ -45,9 +42,9 @@ class TokensTest extends OnMarea {
                 .containsExactlyInAnyOrder(
                         "iss", "sub", "aud", "client_id", "iat", "exp", "jti", "sid", "amr", "scope");
         String ines = issue(person("ines"), "berths");
-        assertThat(verifier("berths", 60_000).process(ines, null).getClaim("scope"))
+        assertThat(verifier(marea, "berths", 60_000).process(ines, null).getClaim("scope"))
                 .isNull();
-        assertThatThrownBy(() -> verifier("billing", 60_000).process(ines, null))
+        assertThatThrownBy(() -> verifier(marea, "billing", 60_000).process(ines, null))
                 .hasMessageContaining("aud");
         assertThat(operator.post("/v1/tokens", Map.of("service", "berth"))
                         .json()
@@ -59,7 +56,7 @@ class TokensTest extends OnMarea {
                         .status())
                 .isEqualTo(403);
         assertThat(marea.guest().get("/.well-known/jwks.json").everything()).doesNotContain("\"d\"", "\"p\"");
-        assertThat(marea.psql("select string_agg(private_key::text, '') from cuenta.signing_key"))
+        assertThat(marea.sql("select string_agg(private_key::text, '') from cuenta.signing_key"))
                 .doesNotContain("RSA");
     }
 
@@ -109,64 +106,7 @@ class TokensTest extends OnMarea {
         assertThat(bo.get("/v1/me").status()).isEqualTo(200);
     }
 
-    /** Tokens live for three seconds here, and keys may be kept as long: a service that does so never lacks one. */
-    @Test
-    void keys_change_while_everyone_works_and_no_token_is_refused() throws Exception {
-        Http cleo = person("cleo");
-        DefaultJWTProcessor<SecurityContext> verifier = verifier("berths", 3_000);
-        AtomicBoolean on = new AtomicBoolean(true);
-        AtomicInteger checked = new AtomicInteger();
-        AtomicInteger keys = new AtomicInteger();
-        List<Exception> refused = new CopyOnWriteArrayList<>();
-        Thread service = new Thread(() -> {
-            Set<String> seen = new HashSet<>();
-            while (on.get()) {
-                try {
-                    String token = issue(cleo, "berths");
-                    verifier.process(token, null);
-                    seen.add(SignedJWT.parse(token).getHeader().getKeyID());
-                    keys.set(seen.size());
-                    checked.incrementAndGet();
-                } catch (Exception failure) {
-                    refused.add(failure);
-                }
-            }
-        });
-        service.start();
-        for (int i = 0; i < 2; i++) {
-            assertThat(marea.cuenta("tokens", "rotate").succeeds().text()).contains("is published, and signs from");
-            marea.cuenta("secrets", "rotate").succeeds();
-            Installation.pause(7_500);
-        }
-        on.set(false);
-        service.join();
-
-        assertThat(refused).isEmpty();
-        assertThat(keys).hasValue(3);
-        assertThat(checked.get()).isGreaterThan(100);
-        Installation.pause(7_500);
-        assertThat(marea.log()).as("sealed anew").doesNotContain("stopped and will be tried again");
-        assertThat(marea.guest().get("/.well-known/jwks.json").json().path("keys"))
-                .hasSize(1);
-    }
-
-    @Test
-    void the_terminal_issues_checks_and_takes_back() {
-        String shell = "export CUENTA_CONFIG=$(mktemp) && echo url=" + marea.url() + " > $CUENTA_CONFIG && echo '"
-                + Installation.PASSWORD + "' | ./cuenta sign-in " + Installation.OPERATOR
-                + " --password-stdin >/dev/null && T=$(./cuenta tokens issue berths) && ask() { echo $T | ./cuenta tokens introspect --token-stdin; }"
-                + " && ask && echo $T | ./cuenta tokens revoke --token-stdin && ask && ./cuenta tokens keys";
-        String text = marea.shell(shell).succeeds().text();
-
-        assertThat(text)
-                .contains(
-                        "berths.assign",
-                        "If it counted, it does so no more.",
-                        "This token does not count",
-                        "SIGNS FROM");
-    }
-
-    private static String issue(Http person, String service) {
+    static String issue(Http person, String service) {
         return person.post("/v1/tokens", Map.of("service", service))
                 .status(201)
                 .json()
@@ -181,15 +121,14 @@ class TokensTest extends OnMarea {
     }
 
     private static Http service(String name) {
-        return marea.with(
-                marea.cuenta("services", "keys", "add", name).succeeds().text().strip());
+        return marea.with(marea.serviceKey(name));
     }
 
     /** As another program reads the standard. */
-    private static DefaultJWTProcessor<SecurityContext> verifier(String audience, long kept)
+    static DefaultJWTProcessor<SecurityContext> verifier(RunningService service, String audience, long kept)
             throws MalformedURLException {
         JWKSource<SecurityContext> keys = JWKSourceBuilder.create(
-                        marea.url().resolve("/.well-known/jwks.json").toURL())
+                        service.url().resolve("/.well-known/jwks.json").toURL())
                 .cache(kept, 1_000)
                 .refreshAheadCache(false)
                 .rateLimited(false)
@@ -199,7 +138,7 @@ class TokensTest extends OnMarea {
         processor.setJWSKeySelector(new JWSVerificationKeySelector<>(JWSAlgorithm.RS256, keys));
         DefaultJWTClaimsVerifier<@Nullable SecurityContext> claims = new DefaultJWTClaimsVerifier<>(
                 audience,
-                new JWTClaimsSet.Builder().issuer(marea.url().toString()).build(),
+                new JWTClaimsSet.Builder().issuer(service.url().toString()).build(),
                 Set.of("sub", "exp", "iat", "jti"));
         processor.setJWTClaimsSetVerifier(claims);
         return processor;

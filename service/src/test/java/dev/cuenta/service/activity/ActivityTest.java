@@ -1,9 +1,14 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.activity;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.Models;
+import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
+import dev.cuenta.service.testing.RunningService;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -20,23 +25,26 @@ class ActivityTest extends OnMarea {
         Http operator = marea.operator();
         operator.patch(
                         "/v1/accounts/" + id,
-                        Map.of("phone", "+447700900123", "theme", "night", "mooring", Map.of("gateCode", "8871")))
+                        Map.of(
+                                "phone",
+                                "+447700900123",
+                                "theme",
+                                "night",
+                                "mooring",
+                                Map.of("gateCode", "~GateCanary~")))
                 .status(200);
         JsonNode entry = first(operator, "?action=account-changed&account=" + id);
 
-        assertThat(entry.path("person").asString()).isEqualTo(idOf(Installation.OPERATOR));
+        assertThat(entry.path("person").asString()).isEqualTo(marea.idOf(RunningService.OPERATOR));
         assertThat(entry.path("address").asString()).isEqualTo("127.0.0.1");
         JsonNode fields = entry.path("details").path("fields");
         assertThat(fields.path("theme").path("from").asString()).isEqualTo("day");
         assertThat(fields.path("theme").path("to").asString()).isEqualTo("night");
         assertThat(fields.path("phone").path("to").asString()).isEqualTo("+… (13 characters)");
         assertThat(fields.path("mooring.gateCode")).isEmpty();
-        String listed = marea.cuenta("activity", "list", "--account", "ada@post.example")
-                .succeeds()
-                .text();
-        assertThat(listed)
-                .contains("signed-up", "theme: day -> night", "Olga Paz")
-                .doesNotContain("8871", "+447700900123");
+        assertThat(operator.get("/v1/activity?account=" + id).status(200).everything())
+                .contains("signed-up", "account-changed")
+                .doesNotContain("~GateCanary~", "+447700900123");
     }
 
     @Test
@@ -58,13 +66,13 @@ class ActivityTest extends OnMarea {
 
         assertThat(actions).containsExactly("signed-in", "sign-in-failed", "signed-up");
         assertThat(ben.get("/v1/activity").status()).isEqualTo(403);
-        assertThat(ben.get("/v1/accounts/" + idOf(Installation.OPERATOR) + "/activity")
+        assertThat(ben.get("/v1/accounts/" + marea.idOf(RunningService.OPERATOR) + "/activity")
                         .status())
                 .isEqualTo(403);
-        assertThat(marea.psql(
+        assertThat(marea.sql(
                         "select count(*) from cuenta.activity where action = 'sign-in-failed' and account is null"))
                 .isEqualTo("1");
-        assertThat(marea.psql("select string_agg(a::text, ' ') from cuenta.activity a"))
+        assertThat(marea.sql("select string_agg(a::text, ' ') from cuenta.activity a"))
                 .doesNotContain("wrong rudders", PASSWORD, "nobody@post");
         ben.delete("/v1/sessions/current").status(204);
         assertThat(first(marea.operator(), "?account=" + id).path("action").asString())
@@ -83,29 +91,30 @@ class ActivityTest extends OnMarea {
                         .path("via")
                         .asString())
                 .isEqualTo("installation-key");
-        assertThat(marea.cuenta("activity", "list", "--account", id).succeeds().text())
-                .containsPattern("account-changed +gus Roca +installation key")
-                .containsPattern("sign-in-failed +gus Roca +not signed in");
+        assertThat(first(marea.operator(), "?action=sign-in-failed&account=" + id)
+                        .has("via"))
+                .isFalse();
     }
 
     @Test
     void still_says_why_an_account_is_gone() {
         String id = signUp("cleo");
-        marea.psql("update accounts.account set created_at = now() - interval '60 days' where email like 'cleo@%'");
-        marea.cuenta("retention", "run", "--rule", "abandonedSignUps").succeeds();
+        marea.sql("update accounts.account set created_at = now() - interval '60 days' where email like 'cleo@%'");
+        marea.operator()
+                .post("/v1/retention/runs", Map.of("rule", "abandonedSignUps"))
+                .status(202);
+        Http operator = marea.operator();
+        Await.until("it is gone", () -> operator.get("/v1/accounts/" + id).status() == 404);
 
-        assertThat(marea.operator().get("/v1/accounts/" + id).status()).isEqualTo(404);
-        assertThat(marea.cuenta("activity", "list", "--account", id).succeeds().text())
-                .contains("account-removed", "Cuenta itself", "rule abandonedSignUps");
+        JsonNode removal = first(operator, "?action=account-removed&account=" + id);
+        assertThat(removal.has("person")).isFalse();
+        assertThat(removal.path("details").toString()).contains("abandonedSignUps");
     }
 
     @Test
     void tells_by_which_service_and_for_whom() {
         String id = signUp("dirk");
-        String key = marea.cuenta("services", "keys", "add", "billing")
-                .succeeds()
-                .text()
-                .strip();
+        String key = marea.serviceKey("billing");
         marea.with(key)
                 .patch("/v1/accounts/" + id, Map.of("mooring", Map.of("credit", 3)))
                 .status(200);
@@ -117,20 +126,20 @@ class ActivityTest extends OnMarea {
                         .path("to")
                         .asString())
                 .isEqualTo("3.00");
-        assertThat(marea.psql("select via from cuenta.activity where service = 'billing'"))
-                .isEqualTo(marea.psql("select id from cuenta.service_key"));
+        assertThat(marea.sql("select via from cuenta.activity where service = 'billing'"))
+                .isEqualTo(marea.sql("select id from cuenta.service_key"));
         assertThat(marea.with(key).get("/v1/activity").status()).isEqualTo(403);
     }
 
     @Test
     void a_change_that_is_refused_leaves_no_trace_and_one_that_is_rolled_back_neither() {
         String id = signUp("emil");
-        String before = marea.psql("select count(*) from cuenta.activity where account = '" + id + "'");
+        String before = marea.sql("select count(*) from cuenta.activity where account = '" + id + "'");
         marea.operator()
-                .patch("/v1/accounts/" + id, Map.of("email", Installation.OPERATOR))
+                .patch("/v1/accounts/" + id, Map.of("email", RunningService.OPERATOR))
                 .status(409);
 
-        assertThat(marea.psql("select count(*) from cuenta.activity where account = '" + id + "'"))
+        assertThat(marea.sql("select count(*) from cuenta.activity where account = '" + id + "'"))
                 .isEqualTo(before);
     }
 
@@ -138,20 +147,20 @@ class ActivityTest extends OnMarea {
     void nobody_changes_the_past_and_whoever_gets_round_that_is_found_out() {
         signUp("flora");
         awaitChain();
-        assertThat(marea.cuenta("activity", "verify").succeeds().text()).contains("The chain fits");
+        assertThat(faults()).isEqualTo("[]");
         for (String attack : List.of(
                 "update cuenta.activity set action = 'signed-in'",
                 "delete from cuenta.activity",
                 "truncate cuenta.activity cascade",
                 "delete from cuenta.activity_link")) {
-            assertThat(marea.shell("$PSQL -qc \"" + attack + "\"").errors()).contains("activity is not changed");
+            assertThatThrownBy(() -> marea.sql(attack)).as(attack).hasMessageContaining("activity is not changed");
         }
 
-        String entry = marea.psql("select max(number) from cuenta.activity where action = 'signed-up'");
+        String entry = marea.sql("select max(number) from cuenta.activity where action = 'signed-up'");
         tamper("update cuenta.activity set action = 'signed-in' where number = " + entry);
         assertThat(faults()).contains(entry, "was changed");
         tamper("update cuenta.activity set action = 'signed-up' where number = " + entry);
-        assertThat(marea.cuenta("activity", "verify").status()).isZero();
+        assertThat(faults()).isEqualTo("[]");
 
         tamper("delete from cuenta.activity where number = " + entry);
         assertThat(faults()).contains(entry, "the entry is gone");
@@ -178,27 +187,24 @@ class ActivityTest extends OnMarea {
                 "alter table accounts.account add column backdoor text",
                 "drop table accounts.account",
                 "select * from cuenta.flyway_schema_history")) {
-            assertThat(marea.shell("$PSQL -U cuenta_service -qc \"" + attack + "\"")
-                            .errors())
+            assertThatThrownBy(() -> marea.sqlOfService(attack))
                     .as(attack)
+                    .message()
                     .containsAnyOf("permission denied", "must be owner");
         }
-        assertThat(marea.shell("$PSQL -U cuenta_service -qtAc 'select count(*) > 0 from accounts.account'")
-                        .text())
-                .isEqualTo("t\n");
+        assertThat(marea.sqlOfService("select count(*) > 0 from accounts.account"))
+                .isEqualTo("t");
     }
 
     @Test
     void what_is_old_goes_from_the_beginning_and_the_chain_still_fits() {
         String older = "insert into cuenta.activity (action, at) select 'signed-in', now() - interval '3 years'"
                 + " from generate_series(1, 1500)";
-        try (Installation other = Installation.empty()) {
-            other.psql(older);
-            other.cuenta("model", "publish", "marea/account-model.yaml").succeeds();
+        try (RunningService other = RunningService.empty()) {
+            other.sql(older);
+            other.publish(Models.source("account-model.yaml"));
             String pruned = "select count(*) from cuenta.activity where action = 'activity-pruned'";
-            for (int tries = 0; tries < 100 && other.psql(pruned).equals("0"); tries++) {
-                Installation.pause(200);
-            }
+            Await.until("the old ones are gone", () -> !other.sql(pruned).equals("0"));
             JsonNode report = other.keyHolder()
                     .get("/v1/activity/verification")
                     .status(200)
@@ -206,28 +212,32 @@ class ActivityTest extends OnMarea {
 
             assertThat(report.path("faults")).isEmpty();
             assertThat(report.path("first").asInt()).isGreaterThan(1);
-            assertThat(other.cuenta("activity", "list").succeeds().text()).contains("activity-pruned", "count 1499");
+            assertThat(first(other.keyHolder(), "?action=activity-pruned")
+                            .path("details")
+                            .path("count")
+                            .asInt())
+                    .isEqualTo(1499);
         }
     }
 
     private static void tamper(String statement) {
-        marea.psql("set session_replication_role = replica; " + statement);
+        marea.sql("set session_replication_role = replica; " + statement);
     }
 
     private static String faults() {
-        Installation.Output verified = marea.cuenta("activity", "verify");
-        assertThat(verified.status()).isEqualTo(1);
-        return verified.text();
+        return marea.keyHolder()
+                .get("/v1/activity/verification")
+                .status(200)
+                .json()
+                .path("faults")
+                .toString();
     }
 
     private static void awaitChain() {
-        for (int tries = 0;
-                tries < 50
-                        && !marea.psql("select count(*) from cuenta.activity_unlinked")
-                                .equals("0");
-                tries++) {
-            Installation.pause(200);
-        }
+        Await.until(
+                "every entry is in the chain",
+                () -> marea.sql("select count(*) from cuenta.activity_unlinked"),
+                "0"::equals);
     }
 
     private static JsonNode first(Http reader, String query) {
@@ -236,10 +246,6 @@ class ActivityTest extends OnMarea {
                 .json()
                 .path("items")
                 .get(0);
-    }
-
-    private static String idOf(String email) {
-        return marea.psql("select id from accounts.account where email = '" + email + "'");
     }
 
     @Test

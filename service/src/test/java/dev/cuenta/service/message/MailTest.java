@@ -1,48 +1,45 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.message;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.Models;
+import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.MethodOrderer;
-import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestMethodOrder;
-import org.junit.jupiter.api.io.TempDir;
 
 /** Confirming an address and resetting a password by mail, through a mail server of its own. */
-@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class MailTest extends OnMarea {
     private static final Pattern TOKEN = Pattern.compile("#(cuenta_proof_\\S+)");
 
-    private Process mailbox;
+    private static Process mailbox;
 
-    @BeforeEach
-    void open() throws IOException {
+    @BeforeAll
+    static void open() throws IOException {
         mailbox = marea.mailbox();
     }
 
-    @AfterEach
-    void shut() throws InterruptedException {
-        mailbox.destroyForcibly().waitFor();
+    @AfterAll
+    static void shut() {
+        mailbox.destroyForcibly();
     }
 
     @Test
-    @Order(1)
     void an_address_is_confirmed_by_whoever_reads_there_until_it_changes() throws IOException {
+        int before = links().size();
         int confirmed = confirmed();
         String id = signUpAtMarea("lea");
         Http lea = marea.as("lea.demo@marea.example", PASSWORD);
-        String mail = next(0);
+        String mail = next(before);
 
         assertThat(mail)
                 .contains("To: lea.demo@marea.example", "Confirm your address for marea", "Hello Léa Demo,")
@@ -71,34 +68,29 @@ class MailTest extends OnMarea {
                 .status(200);
         assertThat(lea.get("/v1/me").json().path("meta").has("confirmed")).isFalse();
         halfAMinuteLater();
-        String second = next(1);
+        String second = next(before + 1);
         assertThat(second).contains("To: lea.other@marea.example");
         assertThat(notice("To: lea.demo@marea.example", "was changed"))
                 .contains("is reached at another address from now on")
                 .doesNotContain("lea.other");
-        marea.shell("export CUENTA_CONFIG=$(mktemp) && echo url=" + marea.url()
-                        + " > $CUENTA_CONFIG && echo '" + PASSWORD
-                        + "' | ./cuenta sign-in lea.other@marea.example --password-stdin"
-                        + " && echo '" + PASSWORD + "' | ./cuenta accounts set " + id
-                        + " email=lea.demo@marea.example --password-stdin")
-                .succeeds();
+        lea.patch("/v1/me", Map.of("email", "lea.demo@marea.example", "currentPassword", PASSWORD))
+                .status(200);
         halfAMinuteLater();
         confirm(token(second), 422);
-        confirm(token(next(2)), 200);
+        confirm(token(next(before + 2)), 200);
         assertThat(marea.log()).doesNotContain("cuenta_proof_", "lea.demo");
-        assertThat(marea.psql("select count(*) from accounts.account where id = '" + id + "'"))
+        assertThat(marea.sql("select count(*) from accounts.account where id = '" + id + "'"))
                 .isEqualTo("1");
     }
 
     @Test
-    @Order(2)
     void another_link_can_be_asked_for_and_the_first_one_is_good_no_more() throws IOException {
         int before = links().size();
         signUpAtMarea("rik");
         Http rik = marea.as("rik.demo@marea.example", PASSWORD);
         String first = token(next(before));
         rik.post("/v1/me/confirmations", Map.of("field", "email")).status(202);
-        Installation.pause(3000);
+        marea.bean(Postman.class).carryOn();
         assertThat(links()).as("not twice at once").hasSize(before + 1);
         halfAMinuteLater();
         String second = token(next(before + 1));
@@ -110,19 +102,20 @@ class MailTest extends OnMarea {
     }
 
     @Test
-    @Order(3)
     void a_forgotten_password_is_replaced_and_every_session_ends() throws IOException {
-        int before = links().size();
+        int before = links().size() + 1;
+        signUpAtMarea("ulla");
+        next(before - 1);
         Http guest = marea.guest();
-        Http session = marea.as("lea.demo@marea.example", PASSWORD);
+        Http session = marea.as("ulla.demo@marea.example", PASSWORD);
         guest.post("/v1/password-resets", Map.of("identifier", "nobody@marea.example"))
                 .status(202);
-        guest.post("/v1/password-resets", Map.of("identifier", "LEA.demo@marea.example"))
+        guest.post("/v1/password-resets", Map.of("identifier", "ULLA.demo@marea.example"))
                 .status(202);
         String mail = next(before);
         assertThat(mail).contains("A new password for marea", "/reset#");
 
-        assertThat(guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "lea.demo@marea.example"))
+        assertThat(guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "ulla.demo@marea.example"))
                         .problem())
                 .contains("/password");
         confirm(token(mail), 422);
@@ -132,21 +125,17 @@ class MailTest extends OnMarea {
                         .status())
                 .isEqualTo(422);
         assertThat(session.get("/v1/me").status()).isEqualTo(401);
-        marea.as("lea.demo@marea.example", "twelve grey gulls");
-        assertThat(notice("Your password for marea was changed", "To: lea.demo"))
+        marea.as("ulla.demo@marea.example", "twelve grey gulls");
+        assertThat(notice("Your password for marea was changed", "To: ulla.demo"))
                 .contains(marea.url() + "/reset");
-        assertThat(marea.psql("select count(*) from cuenta.reset_request")).isEqualTo("0");
+        assertThat(marea.sql("select count(*) from cuenta.reset_request")).isEqualTo("0");
         assertThat(links()).hasSize(before + 1);
     }
 
     @Test
-    @Order(4)
-    void one_of_the_last_passwords_cannot_be_chosen_again(@TempDir Path folder) throws IOException {
-        Path file = Files.writeString(
-                folder.resolve("history.yaml"),
-                Models.source("account-model.yaml")
-                        .replace("policy: { minLength: 10,", "policy: { history: 3, minLength: 10,"));
-        marea.cuenta("model", "publish", file.toString()).succeeds();
+    void one_of_the_last_passwords_cannot_be_chosen_again() throws IOException {
+        marea.publish(Models.source("account-model.yaml")
+                .replace("policy: { minLength: 10,", "policy: { history: 3, minLength: 10,"));
         int before = links().size();
         String id = signUpAtMarea("noa");
         assertThat(next(before)).contains("Confirm your address");
@@ -162,7 +151,7 @@ class MailTest extends OnMarea {
         }
         assertThat(change("noa", "three old anchors", "two blue anchors").everything())
                 .contains("Is one of your last 3 passwords.");
-        assertThat(marea.psql("select count(*) from cuenta.former_password")).isEqualTo("2");
+        assertThat(marea.sql("select count(*) from cuenta.former_password")).isEqualTo("2");
         marea.guest()
                 .post("/v1/password-resets", Map.of("identifier", "noa.demo@marea.example"))
                 .status(202);
@@ -174,8 +163,8 @@ class MailTest extends OnMarea {
         marea.guest()
                 .put("/v1/password-resets", Map.of("token", token, "password", PASSWORD))
                 .status(204);
-        marea.cuenta("accounts", "anonymise", id, "--yes").succeeds();
-        assertThat(marea.psql("select count(*) from cuenta.former_password")).isEqualTo("0");
+        marea.operator().post("/v1/accounts/" + id + "/anonymisation", Map.of()).status(204);
+        assertThat(marea.sql("select count(*) from cuenta.former_password")).isEqualTo("0");
     }
 
     private static Http.Answer change(String name, String current, String password) {
@@ -183,27 +172,9 @@ class MailTest extends OnMarea {
                 .put("/v1/me/password", Map.of("current", current, "password", password));
     }
 
-    @Test
-    @Order(5)
-    void a_mail_that_cannot_go_waits_and_a_kill_loses_none() throws Exception {
-        int before = links().size();
-        shut();
-        signUpAtMarea("vera");
-        while (marea.psql("select coalesce(max(attempts), 0) from cuenta.message")
-                .equals("0")) {
-            Installation.pause(100);
-        }
-        marea.killNow();
-        open();
-        marea.start();
-        marea.psql("update cuenta.message set due_at = now()");
-        confirm(token(next(before)), 200);
-        assertThat(marea.psql("select count(*) from cuenta.message")).isEqualTo("0");
-    }
-
     private static void halfAMinuteLater() {
-        marea.psql("update cuenta.proof set made_at = made_at - interval '30 seconds'");
-        marea.psql("update cuenta.message set due_at = due_at - interval '30 seconds'");
+        marea.sql("update cuenta.proof set made_at = made_at - interval '30 seconds'");
+        marea.sql("update cuenta.message set due_at = due_at - interval '30 seconds'");
     }
 
     private static int confirmed() {
@@ -247,34 +218,28 @@ class MailTest extends OnMarea {
     }
 
     /** Mails that ask for something; beside them there are notices. */
-    private static List<String> links() throws IOException {
+    private static List<String> links() {
         return marea.mails().stream().filter(mail -> mail.contains("#")).toList();
     }
 
-    private static String notice(String... parts) throws IOException {
-        for (int i = 0; i < 200; i++) {
-            for (String mail : marea.mails()) {
-                if (Arrays.stream(parts).allMatch(mail::contains)) {
-                    return mail;
-                }
-            }
-            Installation.pause(100);
-        }
-        throw new AssertionError("No such mail came: " + List.of(parts));
+    private static String notice(String... parts) {
+        return Await.until(
+                        "a mail with " + List.of(parts),
+                        () -> marea.mails().stream()
+                                .filter(mail -> Arrays.stream(parts).allMatch(mail::contains))
+                                .findFirst(),
+                        Optional::isPresent)
+                .orElseThrow();
     }
 
-    private static String next(int index) throws IOException {
-        for (int i = 0; i < 200; i++) {
-            List<String> mails = links();
-            // It has arrived before the sender has written down that it went.
-            if (mails.size() > index
-                    && marea.psql("select count(*) from cuenta.message where due_at <= now()")
-                            .equals("0")) {
-                return mails.get(index);
-            }
-            Installation.pause(100);
-        }
-        throw new AssertionError("No mail came. " + marea.log());
+    /** It has arrived before the sender has written down that it went. */
+    private static String next(int index) {
+        Await.until(
+                "mail number " + index,
+                () -> links().size() > index
+                        && marea.sql("select count(*) from cuenta.message where due_at <= now()")
+                                .equals("0"));
+        return links().get(index);
     }
 
     private static String token(String mail) {

@@ -1,4 +1,4 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.testing;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -16,28 +16,28 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** HTTP as another program speaks it, without our own client. */
-final class Http {
+public final class Http {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final HttpClient CLIENT = HttpClient.newHttpClient();
 
     private final URI service;
     private final @Nullable String token;
 
-    Http(URI service, @Nullable String token) {
+    public Http(URI service, @Nullable String token) {
         this.service = service;
         this.token = token;
     }
 
-    record Answer(HttpResponse<String> response) {
-        JsonNode json() {
+    public record Answer(HttpResponse<String> response) {
+        public JsonNode json() {
             return JSON.readTree(response.body());
         }
 
-        int status() {
+        public int status() {
             return response.statusCode();
         }
 
-        Answer status(int expected) {
+        public Answer status(int expected) {
             if (response.statusCode() != expected) {
                 throw new AssertionError(
                         "Expected status " + expected + ", got " + response.statusCode() + ": " + response.body());
@@ -45,16 +45,16 @@ final class Http {
             return this;
         }
 
-        String etag() {
+        public String etag() {
             return response.headers().firstValue("ETag").orElse("");
         }
 
-        String everything() {
+        public String everything() {
             return response.headers().map() + response.body();
         }
 
         /** The problem's type without its prefix, and its errors as {@code pointer code}. */
-        String problem() {
+        public String problem() {
             StringBuilder text =
                     new StringBuilder(json().path("type").asString().replace("urn:cuenta:problem:", ""));
             json().path("errors")
@@ -66,34 +66,34 @@ final class Http {
         }
     }
 
-    Answer get(String path) {
+    public Answer get(String path) {
         return send("GET", path, null);
     }
 
-    Answer post(String path, Object body) {
+    public Answer post(String path, Object body) {
         return send("POST", path, JSON.writeValueAsString(body));
     }
 
-    Answer form(String path, Map<String, String> form) {
+    public Answer form(String path, Map<String, String> form) {
         String body = form.entrySet().stream()
                 .map(entry -> entry.getKey() + "=" + URLEncoder.encode(entry.getValue(), StandardCharsets.UTF_8))
                 .collect(Collectors.joining("&"));
         return send("POST", path, body, "Content-Type", "application/x-www-form-urlencoded");
     }
 
-    Answer put(String path, Object body) {
+    public Answer put(String path, Object body) {
         return send("PUT", path, JSON.writeValueAsString(body));
     }
 
-    Answer patch(String path, Object body, String... headers) {
+    public Answer patch(String path, Object body, String... headers) {
         return send("PATCH", path, JSON.writeValueAsString(body), headers);
     }
 
-    Answer delete(String path) {
+    public Answer delete(String path) {
         return send("DELETE", path, null);
     }
 
-    Answer send(String method, String path, @Nullable String body, String... headers) {
+    public Answer send(String method, String path, @Nullable String body, String... headers) {
         HttpRequest.Builder request = HttpRequest.newBuilder(
                         service.resolve(path.replace(" ", "%20").replace("\"", "%22")))
                 .method(
@@ -116,7 +116,7 @@ final class Http {
         }
     }
 
-    boolean answers(String path) {
+    public boolean answers(String path) {
         try {
             return get(path).status() == 200;
         } catch (UncheckedIOException notYet) {

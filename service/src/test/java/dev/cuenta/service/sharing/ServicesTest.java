@@ -1,15 +1,16 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.sharing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
+import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -97,8 +98,8 @@ class ServicesTest extends OnMarea {
 
     @Test
     void a_service_asks_what_somebody_may_and_only_what_its_contract_names() {
-        String tomas = idOf("tomas.rey@marea.example");
-        String harbour = marea.psql("select id from cuenta.tenant where name = 'Punta Clara'");
+        String tomas = marea.idOf("tomas.rey@marea.example");
+        String harbour = marea.sql("select id from cuenta.tenant where name = 'Punta Clara'");
         Http berths = service("berths");
 
         assertThat(asks(berths, tomas, "berths.assign", harbour)).isTrue();
@@ -106,7 +107,7 @@ class ServicesTest extends OnMarea {
                         berths,
                         tomas,
                         "berths.assign",
-                        marea.psql("select id from cuenta.tenant where name = 'Isla Verde'")))
+                        marea.sql("select id from cuenta.tenant where name = 'Isla Verde'")))
                 .isFalse();
         assertThat(berths.post("/v1/checks", Map.of("account", tomas, "permission", "roles.give"))
                         .problem())
@@ -148,16 +149,20 @@ class ServicesTest extends OnMarea {
         assertThat(refused.json().path("detail").asString())
                 .contains("berths (booking: 1)")
                 .doesNotContain("gates");
-        assertThat(marea.cuenta("accounts", "dependents", id).succeeds().text()).contains("B-77", "pass");
-        marea.cuenta("accounts", "dependents", "emil@post.example", "--move-to", "flora@post.example")
-                .succeeds();
+        Http operator = marea.operator();
+        assertThat(operator.get("/v1/accounts/" + id + "/dependents")
+                        .status(200)
+                        .everything())
+                .contains("B-77", "pass");
+        operator.post("/v1/accounts/" + id + "/dependents/moves", Map.of("account", other))
+                .status(200);
         marea.operator().delete("/v1/accounts/" + id).status(204);
 
         assertThat(berths.delete("/v1/accounts/" + other + "/dependents/booking/B-77")
                         .status())
                 .isEqualTo(204);
         marea.operator().delete("/v1/accounts/" + other).status(204);
-        assertThat(marea.psql("select count(*) from cuenta.dependent")).isEqualTo("0");
+        assertThat(marea.sql("select count(*) from cuenta.dependent")).isEqualTo("0");
         withdrawAll("berths");
         withdrawAll("gates");
     }
@@ -166,7 +171,7 @@ class ServicesTest extends OnMarea {
     void retention_passes_over_whoever_is_held() {
         String held = signUp("gus");
         String free = signUp("hera");
-        marea.psql("update accounts.account set created_at = now() - interval '60 days' where email like 'gus@%' or"
+        marea.sql("update accounts.account set created_at = now() - interval '60 days' where email like 'gus@%' or"
                 + " email like 'hera@%'");
         Http berths = service("berths");
         berths.put("/v1/accounts/" + held + "/dependents/booking/1", Map.of()).status(204);
@@ -176,7 +181,16 @@ class ServicesTest extends OnMarea {
                 .json();
         assertThat(preview.path("accounts").asInt()).isEqualTo(1);
         assertThat(preview.path("held").asInt()).isEqualTo(1);
-        marea.cuenta("retention", "run", "--rule", "abandonedSignUps").succeeds();
+        String run = marea.operator()
+                .post("/v1/retention/runs", Map.of("rule", "abandonedSignUps"))
+                .status(202)
+                .json()
+                .path("id")
+                .asString();
+        Await.until(
+                "the run is done",
+                () -> marea.sql("select state from cuenta.retention_run where id = '" + run + "'"),
+                "done"::equals);
         assertThat(marea.operator().get("/v1/accounts/" + held).status()).isEqualTo(200);
         assertThat(marea.operator().get("/v1/accounts/" + free).status()).isEqualTo(404);
         berths.delete("/v1/accounts/" + held + "/dependents/booking/1").status(204);
@@ -186,24 +200,26 @@ class ServicesTest extends OnMarea {
     @Test
     void a_key_can_be_narrower_than_the_contract_bound_to_networks_and_to_an_end() {
         String id = signUp("ivo");
-        Http narrow = marea.with(key("billing", "--scope", "reads:email"));
+        Http narrow = marea.with(key("billing", Map.of("scope", List.of("reads:email"))));
 
         assertThat(narrow.get("/v1/accounts/" + id).json().propertyNames()).containsExactly("id", "email", "meta");
         assertThat(narrow.patch("/v1/accounts/" + id, Map.of("mooring", Map.of("credit", 1)))
                         .status())
                 .isEqualTo(404);
-        assertThat(marea.with(key("billing", "--from", "192.0.2.0/24"))
+        assertThat(marea.with(key("billing", Map.of("networks", List.of("192.0.2.0/24"))))
                         .get("/v1/accounts")
                         .status())
                 .isEqualTo(401);
-        assertThat(marea.cuenta("services", "keys", "add", "gates", "--scope", "reads:email")
-                        .errors())
+        assertThat(wished("gates", Map.of("scope", List.of("reads:email")))
+                        .status(422)
+                        .everything())
                 .contains("is not in the contract of `gates`");
-        assertThat(marea.cuenta("services", "keys", "add", "gates", "--from", "harbour")
-                        .errors())
+        assertThat(wished("gates", Map.of("networks", List.of("harbour")))
+                        .status(422)
+                        .everything())
                 .contains("CIDR");
-        assertThat(marea.cuenta("services", "keys", "add", "billing").errors()).contains("has two keys already");
-        marea.psql("update cuenta.service_key set expires_at = now() - interval '1 second' where service = 'billing'");
+        assertThat(wished("billing", Map.of()).status(409).everything()).contains("has two keys already");
+        marea.sql("update cuenta.service_key set expires_at = now() - interval '1 second' where service = 'billing'");
         assertThat(narrow.get("/v1/accounts").status()).isEqualTo(401);
         withdrawAll("billing");
     }
@@ -213,21 +229,23 @@ class ServicesTest extends OnMarea {
         String first = key("gates");
         AtomicBoolean done = new AtomicBoolean();
         AtomicBoolean refused = new AtomicBoolean();
-        String[] current = {first};
+        AtomicInteger asked = new AtomicInteger();
+        AtomicReference<String> current = new AtomicReference<>(first);
         Thread program = new Thread(() -> {
             while (!done.get()) {
-                String token = current[0];
+                String token = current.get();
                 boolean good = marea.with(token).get("/v1/accounts?limit=1").status() == 200;
-                refused.compareAndSet(false, !good && token.equals(current[0]));
+                refused.compareAndSet(false, !good && token.equals(current.get()));
+                asked.incrementAndGet();
             }
         });
         program.start();
         for (int turn = 0; turn < 4; turn++) {
-            String before = current[0];
-            current[0] = key("gates");
-            Installation.pause(150);
+            String before = current.get();
+            current.set(key("gates"));
+            goOn(asked);
             withdraw("gates", before);
-            Installation.pause(100);
+            goOn(asked);
         }
         done.set(true);
         program.join();
@@ -237,30 +255,15 @@ class ServicesTest extends OnMarea {
         withdrawAll("gates");
     }
 
-    @Test
-    void a_team_checks_its_contract_in_its_own_build(@TempDir Path folder) throws IOException {
-        Path key = Files.writeString(folder.resolve("billing.key"), key("billing"));
-        String own = "CUENTA_CONFIG=/nowhere CUENTA_URL=$URL CUENTA_KEY_FILE=" + key + " ./cuenta services ";
-        Path contract = folder.resolve("billing.contract.json");
-
-        marea.shell(own + "contract billing > " + contract).succeeds();
-        assertThat(marea.shell(own + "check --contract " + contract).succeeds().text())
-                .contains("everything that its contract says");
-        assertThat(marea.shell(own + "contract gates").errors()).contains("its own contract only");
-        String openapi =
-                marea.shell(own + "contract billing --as openapi").succeeds().text();
-        assertThat(openapi).contains("credit").doesNotContain("gateCode", "theme", "employment", "retention");
-
-        Files.writeString(contract, Files.readString(contract).replaceFirst("\"person.givenName\"", "\"theme\""));
-        Installation.Output gap = marea.shell(own + "check --contract " + contract);
-        assertThat(gap.status()).isEqualTo(1);
-        assertThat(gap.text()).contains("/reads/theme", "may not be read any more");
-        withdrawAll("billing");
+    /** Until the program has asked some more. */
+    private static void goOn(AtomicInteger asked) {
+        int before = asked.get();
+        Await.until("the program asks", asked::get, count -> count > before + 5);
     }
 
     @Test
     void an_administrator_sees_a_record_exactly_as_a_service_gets_it_and_nobody_else_does() {
-        String tomas = idOf("tomas.rey@marea.example");
+        String tomas = marea.idOf("tomas.rey@marea.example");
         JsonNode seen = marea.operator()
                 .get("/v1/accounts/" + tomas + "?as=service:gates")
                 .status(200)
@@ -270,9 +273,10 @@ class ServicesTest extends OnMarea {
         ((ObjectNode) seen).remove("withheld");
         assertThat(seen)
                 .isEqualTo(gates.get("/v1/accounts/" + tomas).status(200).json());
-        assertThat(marea.cuenta("accounts", "show", tomas, "--as", "member")
-                        .succeeds()
-                        .text())
+        assertThat(marea.operator()
+                        .get("/v1/accounts/" + tomas + "?as=member")
+                        .status(200)
+                        .everything())
                 .contains("Tomás")
                 .doesNotContain("tomas.rey@");
         assertThat(marea.operator()
@@ -292,8 +296,8 @@ class ServicesTest extends OnMarea {
     void only_whoever_may_handles_keys_and_a_key_shows_up_nowhere() {
         String token = key("gates");
 
-        assertThat(marea.cuenta("services", "keys", "list").succeeds().text())
-                .contains(token.substring(0, 27))
+        assertThat(marea.operator().get("/v1/services").status(200).everything())
+                .contains(token.substring(0, ("cuenta_service_gates_").length() + 6))
                 .doesNotContain(token);
         assertThat(marea.log()).doesNotContain(token);
         signUp("jo");
@@ -308,24 +312,23 @@ class ServicesTest extends OnMarea {
         return marea.with(key(name));
     }
 
-    private static String key(String service, String... options) {
-        String[] arguments = new String[options.length + 4];
-        System.arraycopy(new String[] {"services", "keys", "add", service}, 0, arguments, 0, 4);
-        System.arraycopy(options, 0, arguments, 4, options.length);
-        return marea.cuenta(arguments).succeeds().text().strip();
+    private static String key(String service) {
+        return key(service, Map.of());
+    }
+
+    private static String key(String service, Map<String, Object> wish) {
+        return wished(service, wish).status(201).json().path("token").asString();
+    }
+
+    private static Http.Answer wished(String service, Map<String, Object> wish) {
+        return marea.keyHolder().post("/v1/services/" + service + "/keys", wish);
     }
 
     private static void withdrawAll(String service) {
         for (JsonNode item : marea.operator().get("/v1/services").json().path("items")) {
             for (JsonNode key : item.path("keys")) {
                 if (item.path("name").asString().equals(service)) {
-                    marea.cuenta(
-                                    "services",
-                                    "keys",
-                                    "remove",
-                                    service,
-                                    key.path("id").asString())
-                            .succeeds();
+                    withdrawById(service, key.path("id").asString());
                 }
             }
         }
@@ -333,11 +336,11 @@ class ServicesTest extends OnMarea {
 
     private static void withdraw(String service, String token) {
         String prefix = token.substring(0, ("cuenta_service_" + service + "_").length() + 6);
-        String id = marea.psql("select id from cuenta.service_key where prefix = '" + prefix + "'");
-        marea.cuenta("services", "keys", "remove", service, id).succeeds();
+        String id = marea.sql("select id from cuenta.service_key where prefix = '" + prefix + "'");
+        withdrawById(service, id);
     }
 
-    private static String idOf(String email) {
-        return marea.psql("select id from accounts.account where email = '" + email + "'");
+    private static void withdrawById(String service, String id) {
+        marea.keyHolder().delete("/v1/services/" + service + "/keys/" + id).status(204);
     }
 }

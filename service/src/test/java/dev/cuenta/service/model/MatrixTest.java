@@ -1,14 +1,15 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.model;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.DynamicTest;
-import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
 import tools.jackson.databind.JsonNode;
 
@@ -127,21 +128,17 @@ class MatrixTest extends OnMarea {
                         "staff", new Visitor(ownStaff, "/v1/me", false)));
         visitors.put("administrator", ofBoth(marea.operator(), holder, staff, true));
         String master = signUp("master");
-        String harbour = marea.psql("select id from cuenta.tenant where name = 'Isla Verde'");
+        String harbour = marea.sql("select id from cuenta.tenant where name = 'Isla Verde'");
         for (String id : List.of(holder, staff, master)) {
-            marea.psql(
-                    "insert into cuenta.membership (account_id, tenant_id) values ('" + id + "', '" + harbour + "')");
+            marea.sql("insert into cuenta.membership (account_id, tenant_id) values ('" + id + "', '" + harbour + "')");
         }
-        marea.psql(
+        marea.sql(
                 "delete from cuenta.membership where account_id = '" + master + "' and tenant_id <> '" + harbour + "'");
-        marea.psql("insert into cuenta.role_given (account_id, role, tenant_id) values ('" + master + "', 2, '"
-                + harbour + "')");
+        marea.sql("insert into cuenta.role_given (account_id, role, tenant_id) values ('" + master + "', 2, '" + harbour
+                + "')");
         visitors.put("harbourMaster", ofBoth(marea.as("master@post.example", PASSWORD), holder, staff, true));
         for (String service : List.of("berths", "billing", "gates")) {
-            Http http = marea.with(marea.cuenta("services", "keys", "add", service)
-                    .succeeds()
-                    .text()
-                    .strip());
+            Http http = marea.with(marea.serviceKey(service));
             visitors.put("service:" + service, ofBoth(http, holder, staff, true));
         }
         return visitors;
@@ -172,16 +169,5 @@ class MatrixTest extends OnMarea {
                 .json()
                 .path("id")
                 .asString();
-    }
-
-    @Test
-    void the_terminal_says_of_a_field_who_may_what_and_why() {
-        String text = marea.cuenta("model", "matrix", "--why", "person.bornOn")
-                .succeeds()
-                .text();
-
-        assertThat(text).contains("owner", "change, read, filter, sort", "shown when it is asked for by name");
-        assertThat(marea.cuenta("model", "matrix", "--why", "person.born").status())
-                .isNotZero();
     }
 }

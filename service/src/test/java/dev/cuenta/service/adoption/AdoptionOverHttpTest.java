@@ -1,7 +1,10 @@
-package dev.cuenta.acceptance;
+package dev.cuenta.service.adoption;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.OnMarea;
+import dev.cuenta.service.testing.RunningService;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -72,9 +75,9 @@ class AdoptionOverHttpTest extends OnMarea {
 
         assertThat(all).hasSize(400).allMatch(outcome -> outcome.endsWith("BROUGHT") || outcome.endsWith("CLASHING"));
         assertThat(all.stream().filter(outcome -> outcome.endsWith("BROUGHT"))).hasSize(200);
-        assertThat(marea.psql("select count(*) from accounts.account where email like 'race%'"))
+        assertThat(marea.sql("select count(*) from accounts.account where email like 'race%'"))
                 .isEqualTo("200");
-        assertThat(marea.psql("select count(*) from cuenta.adopted where source like 'race-%'"))
+        assertThat(marea.sql("select count(*) from cuenta.adopted where source like 'race-%'"))
                 .isEqualTo("200");
     }
 
@@ -99,7 +102,7 @@ class AdoptionOverHttpTest extends OnMarea {
         assertThat(answer.everything())
                 .contains("BROUGHT", "/phone", "/fax", "The live model has no field `fax`")
                 .doesNotContain("pier seven");
-        assertThat(marea.psql(
+        assertThat(marea.sql(
                         "select born_on, phone is null from accounts.profile_person p join accounts.account a on a.id = p.account_id"
                                 + " where email = 'odd@post.example'"))
                 .isEqualTo("1974-03-09|t");
@@ -111,13 +114,14 @@ class AdoptionOverHttpTest extends OnMarea {
         row.put("created", "2018-05-02 10:00:00");
         row.put("lastModified", "2020-01-01T00:00:00Z");
         adopt("dates", Map.of(), List.of(row));
-        String shown = marea.cuenta("accounts", "show", "dates@post.example").text();
+        String account = "/v1/accounts/" + marea.idOf("dates@post.example");
+        JsonNode shown = marea.operator().get(account).status(200).json();
 
-        assertThat(shown)
-                .contains("2018-05-02T10:00:00Z", "2020-01-01T00:00:00Z")
-                .containsPattern("roles +boater");
-        marea.cuenta("accounts", "remove", "dates@post.example", "--yes").succeeds();
-        assertThat(marea.psql("select count(*) from cuenta.adopted where source = 'dates'"))
+        assertThat(shown.path("meta").path("created").asString()).isEqualTo("2018-05-02T10:00:00Z");
+        assertThat(shown.path("meta").path("lastModified").asString()).isEqualTo("2020-01-01T00:00:00Z");
+        assertThat(shown.path("roles").toString()).isEqualTo("[\"boater\"]");
+        marea.operator().delete(account).status(204);
+        assertThat(marea.sql("select count(*) from cuenta.adopted where source = 'dates'"))
                 .isEqualTo("0");
     }
 
@@ -146,11 +150,11 @@ class AdoptionOverHttpTest extends OnMarea {
                                 "email",
                                 "sten@post.example",
                                 "password",
-                                Installation.PASSWORD,
+                                RunningService.OPERATOR_PASSWORD,
                                 "person",
                                 Map.of("givenName", "Sten", "familyName", "Ray")))
                 .status(201);
-        Http sten = marea.as("sten@post.example", Installation.PASSWORD);
+        Http sten = marea.as("sten@post.example", RunningService.OPERATOR_PASSWORD);
 
         sten.post("/v1/adoptions/old", Map.of("accounts", List.of())).status(403);
         sten.get("/v1/adoptions").status(403);

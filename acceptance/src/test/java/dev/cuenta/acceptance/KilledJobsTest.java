@@ -1,0 +1,91 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.store.database.Cluster;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** What a service was at when it was killed goes on when it starts again, once. */
+class KilledJobsTest {
+    private static final Pattern TOKEN = Pattern.compile("#(cuenta_proof_\\S+)");
+
+    private static Installation marea;
+
+    @BeforeAll
+    static void start() {
+        marea = Installation.mareaProcess();
+    }
+
+    @AfterAll
+    static void stop() {
+        marea.close();
+    }
+
+    @Test
+    void a_retention_run_loses_no_count_and_the_same_command_completes_it() {
+        Map<String, String> rule = Map.of("rule", "abandonedSignUps");
+        marea.sql("""
+                insert into accounts.account (id, kind, created_at, last_modified_at, version, email, theme)
+                select gen_random_uuid(), 'berthHolder', now() - interval '1 year', now(), 1, 'a' || n || '@marea.example', 'day'
+                from generate_series(1, 3000) n""");
+        Http key = marea.keyHolder();
+        String taken = "select coalesce((taken->>'accounts')::int, 0) from cuenta.retention_run";
+        JsonNode begun;
+        try (Cluster.Held held =
+                marea.holdUpdates("cuenta.retention_run", "row", "coalesce((old.taken->>'accounts')::int, 0) > 0")) {
+            begun = key.post("/v1/retention/runs", rule).status(202).json();
+            Await.until("the first batch is gone", () -> !marea.sql(taken).equals("0"));
+            marea.stop();
+        }
+        assertThat(marea.sql("select state from cuenta.retention_run")).isEqualTo("running");
+        String left = "select count(*) from accounts.account where email like 'a%@marea.example'";
+        assertThat(Long.parseLong(marea.sql(left)) + Long.parseLong(marea.sql(taken)))
+                .isEqualTo(3000);
+
+        marea.start();
+        JsonNode again = key.post("/v1/retention/runs", rule).status(202).json();
+        Await.until(
+                "the run is done",
+                () -> key.get("/v1/retention/runs/" + again.path("id").asString())
+                        .json()
+                        .path("state")
+                        .asString(),
+                "done"::equals);
+
+        assertThat(marea.sql(left)).isEqualTo("0");
+        assertThat(marea.sql("select sum((taken->>'accounts')::int) from cuenta.retention_run"))
+                .isEqualTo("3000");
+        assertThat(begun.path("rule")).isEqualTo(again.path("rule"));
+    }
+
+    @Test
+    void a_mail_that_cannot_go_waits_and_is_not_lost() throws Exception {
+        marea.signUp("vera");
+        Await.until(
+                "it was tried",
+                () -> !marea.sql("select coalesce(max(attempts), 0) from cuenta.message")
+                        .equals("0"));
+        marea.stop();
+        Process mailbox = marea.mailbox();
+        marea.start();
+        marea.sql("update cuenta.message set due_at = now()");
+        List<String> mails = Await.until(
+                "the mail came",
+                marea::mails,
+                came -> came.stream().anyMatch(mail -> mail.contains("vera@post.example")));
+        Matcher token = TOKEN.matcher(mails.get(0));
+        assertThat(token.find()).isTrue();
+        marea.guest().post("/v1/confirmations", Map.of("token", token.group(1))).status(200);
+        Await.until("nothing waits", () -> marea.sql("select count(*) from cuenta.message"), "0"::equals);
+        mailbox.destroyForcibly();
+    }
+}

@@ -1,0 +1,441 @@
+package dev.cuenta.service.testing;
+
+import com.sun.net.httpserver.HttpServer;
+import dev.cuenta.core.model.Models;
+import dev.cuenta.core.testing.Await;
+import dev.cuenta.store.database.Cluster;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Queue;
+import java.util.stream.Stream;
+import org.snakeyaml.engine.v2.api.Load;
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import tools.jackson.databind.JsonNode;
+
+/** A running service with a database of its own. */
+public class RunningService implements AutoCloseable {
+    public static final String OPERATOR = "operator@marea.example";
+
+    /** The operator's. */
+    public static final String OPERATOR_PASSWORD = "six green oars";
+
+    /** Of whoever signs up here. */
+    public static final String PASSWORD = "nine brown rudders";
+
+    private static final Path FOLDERS = Path.of(System.getProperty("cuenta.target", "target"))
+            .toAbsolutePath()
+            .resolve("installations");
+
+    private final Cluster cluster;
+    private final String database;
+    private final Path shared;
+    private final Path folder;
+    private final ServiceProgram program;
+    private final boolean ownsDatabase;
+    private final Map<String, String> more;
+    private final int port = Ports.free();
+    private final int mailPort = Ports.free();
+    private final int textPort = Ports.free();
+
+    /** With a copy of a database, and of the key files that go with it. */
+    protected RunningService(Cluster cluster, Origin origin, ServiceProgram program) {
+        this(cluster, origin, program, Map.of());
+    }
+
+    private RunningService(Cluster cluster, Origin origin, ServiceProgram program, Map<String, String> more) {
+        this.cluster = cluster;
+        this.program = program;
+        this.more = more;
+        database = Cluster.name();
+        shared = FOLDERS.resolve(database);
+        folder = shared;
+        ownsDatabase = true;
+        cluster.create(database, origin.database());
+        origin.keyFiles().forEach(file -> copy(file, shared));
+        start();
+    }
+
+    /** On another's database, with an installation key of its own. */
+    protected RunningService(RunningService first, ServiceProgram program) {
+        this.cluster = first.cluster;
+        this.more = first.more;
+        this.program = program;
+        database = first.database;
+        shared = first.shared;
+        folder = shared.resolve("second");
+        ownsDatabase = false;
+        start();
+    }
+
+    /** Nothing published yet. */
+    public static RunningService empty() {
+        return new RunningService(Cluster.shared(), Origin.nothing(), new ServiceInProcess());
+    }
+
+    /** With the demo's model, seed and operator. */
+    public static RunningService marea() {
+        return new RunningService(Cluster.shared(), Origin.marea(), new ServiceInProcess());
+    }
+
+    /** The same with settings of its own, by their names in the environment. */
+    public static RunningService marea(Map<String, String> settings) {
+        return new RunningService(Cluster.shared(), Origin.marea(), new ServiceInProcess(), settings);
+    }
+
+    /** A second service on the same database. */
+    public RunningService second() {
+        return new RunningService(this, new ServiceInProcess());
+    }
+
+    /** A database that others begin as, and the files with the keys that its secrets and hashes need. */
+    protected record Origin(String database, List<Path> keyFiles) {
+        public static Origin nothing() {
+            return new Origin("template1", List.of());
+        }
+
+        /** Made by the first who asks: copying it takes a twentieth of the time. */
+        public static Origin marea() {
+            return Marea.ORIGIN;
+        }
+
+        private static final class Marea {
+            private static final Origin ORIGIN = make();
+
+            private static Origin make() {
+                RunningService first = empty();
+                first.publish(Models.source("account-model.yaml"));
+                first.keyHolder()
+                        .post(
+                                "/v1/seeds",
+                                new Load(LoadSettings.builder().build()).loadFromString(Models.source("seed.yaml")))
+                        .status(200);
+                first.keyHolder()
+                        .post(
+                                "/v1/first-administrator",
+                                Map.of(
+                                        "kind",
+                                        "contractor",
+                                        "email",
+                                        OPERATOR,
+                                        "password",
+                                        OPERATOR_PASSWORD,
+                                        "person",
+                                        Map.of("givenName", "Olga", "familyName", "Paz")))
+                        .status(201);
+                first.program.stop();
+                return new Origin(first.database, List.of(first.keyFile(), first.secretKeys(), first.peppers()));
+            }
+        }
+    }
+
+    private static void copy(Path file, Path folder) {
+        try {
+            Files.createDirectories(folder);
+            if (Files.exists(file)) {
+                Files.copy(file, folder.resolve(file.getFileName()), StandardCopyOption.COPY_ATTRIBUTES);
+            }
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
+    }
+
+    /** Also again, after it was stopped. */
+    public final void start() {
+        try {
+            Files.createDirectories(folder);
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
+        program.start(settings());
+    }
+
+    public final void stop() {
+        program.stop();
+    }
+
+    protected final Map<String, String> settings() {
+        Map<String, String> settings = new HashMap<>();
+        settings.put("CUENTA_PORT", String.valueOf(port));
+        settings.put("CUENTA_PUBLIC_URL", url().toString());
+        settings.put("CUENTA_DOMAIN", "marea.example");
+        settings.put("CUENTA_DATABASE_URL", jdbc());
+        settings.put("CUENTA_DATABASE_USER", Cluster.SERVICE);
+        settings.put("CUENTA_DATABASE_OWNER_USER", Cluster.OWNER);
+        settings.put("CUENTA_KEY_FILE", keyFile().toString());
+        settings.put("CUENTA_SECRET_KEY_FILE", secretKeys().toString());
+        settings.put("CUENTA_PEPPER_FILE", peppers().toString());
+        settings.put("CUENTA_MAIL_SERVER", "smtp://127.0.0.1:" + mailPort);
+        settings.put("CUENTA_MAIL_FROM", "accounts@marea.example");
+        settings.put("CUENTA_TEXT_MESSAGES_URL", "http://127.0.0.1:" + textPort + "/texts");
+        settings.putAll(more);
+        return settings;
+    }
+
+    public final URI url() {
+        return URI.create("http://127.0.0.1:" + port);
+    }
+
+    /** Its own, for files of the tests as well. */
+    protected final Path folder() {
+        return folder;
+    }
+
+    protected final Path keyFile() {
+        return folder.resolve("installation-key");
+    }
+
+    /** The installation key. */
+    public final String key() {
+        return read(keyFile()).strip();
+    }
+
+    /** The file that all instances on the database share. */
+    public final Path secretKeys() {
+        return shared.resolve("secret-keys");
+    }
+
+    private Path peppers() {
+        return shared.resolve("peppers");
+    }
+
+    /** For one more service. */
+    protected static int freePort() {
+        return Ports.free();
+    }
+
+    public final String log() {
+        return program.log();
+    }
+
+    /** The service's own object of this type; only of one that runs in this process. */
+    public final <T> T bean(Class<T> type) {
+        return ((ServiceInProcess) program).bean(type);
+    }
+
+    public final Http guest() {
+        return new Http(url(), null);
+    }
+
+    public final Http keyHolder() {
+        return new Http(url(), key());
+    }
+
+    public final Http with(String token) {
+        return new Http(url(), token);
+    }
+
+    public final Http operator() {
+        return as(OPERATOR, OPERATOR_PASSWORD);
+    }
+
+    public final Http as(String identifier, String password) {
+        Http.Answer answer = guest().post("/v1/sessions", Map.of("identifier", identifier, "password", password));
+        return with(answer.status(201).json().path("token").asString());
+    }
+
+    /** Somebody signs up as {@code NAME@post.example}; their id. */
+    public final String signUp(String name) {
+        return signUp(name, Map.of()).status(201).json().path("id").asString();
+    }
+
+    /** With other values beside those that everybody gives. */
+    public final Http.Answer signUp(String name, Map<String, Object> more) {
+        Map<String, Object> body = new HashMap<>(Map.of(
+                "email",
+                name + "@post.example",
+                "password",
+                PASSWORD,
+                "person",
+                Map.of("givenName", name, "familyName", "Roca")));
+        body.putAll(more);
+        return guest().post("/v1/sign-ups", body);
+    }
+
+    /** Signs up, and in. */
+    public final Http person(String name) {
+        signUp(name);
+        return as(name + "@post.example", PASSWORD);
+    }
+
+    public final String idOf(String email) {
+        return sql("select id from accounts.account where email = '" + email + "'");
+    }
+
+    /** Publishes the file, and waits until that is done. */
+    public final void publish(String source) {
+        JsonNode begun = keyHolder()
+                .post("/v1/model/revisions", Map.of("source", source))
+                .status(202)
+                .json();
+        awaitPublished(begun.path("revision").asInt());
+    }
+
+    public final void awaitPublished(int number) {
+        Http key = keyHolder();
+        Await.until(
+                "revision " + number + " is published",
+                () -> key.get("/v1/model/revisions/" + number)
+                        .json()
+                        .path("step")
+                        .asString(),
+                "done"::equals);
+    }
+
+    public final void sample(int count, int seed) {
+        keyHolder().post("/v1/samples", Map.of("count", count, "seed", seed)).status(200);
+    }
+
+    /** A new key of a service of the team's. */
+    public final String serviceKey(String service) {
+        return keyHolder()
+                .post("/v1/services/" + service + "/keys", Map.of())
+                .status(201)
+                .json()
+                .path("token")
+                .asString();
+    }
+
+    /** Another key of secret values. */
+    public final void rotateSecrets() {
+        keyHolder().post("/v1/secrets/rotations", Map.of()).status(202);
+    }
+
+    /** Everything in the database, as PostgreSQL's own program writes it out. */
+    public final String dump() {
+        try {
+            List<String> command = new ArrayList<>(List.of("pg_dump", "--inserts"));
+            command.addAll(List.of(cluster.arguments(database).split(" ")));
+            Process program = new ProcessBuilder(command)
+                    .redirectError(ProcessBuilder.Redirect.INHERIT)
+                    .start();
+            return new String(program.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
+    }
+
+    /** Whoever has to wait before the next try has to wait for long from now on, however long a busy machine takes to try. */
+    public final void lengthenPauses() {
+        sql("update cuenta.attempt set failures = failures + 9 where failures >= 5");
+    }
+
+    /** Keeps what the statement locks until it is closed. */
+    public final Cluster.Held hold(String statement) {
+        return cluster.hold(database, statement);
+    }
+
+    /**
+     * From now on whoever updates the table waits, where the condition holds of it, until what comes back is closed.
+     *
+     * @param each {@code row}, whose condition may name {@code old} and {@code new}, or {@code statement}
+     */
+    public final Cluster.Held holdUpdates(String table, String each, String condition) {
+        Cluster.Held held = hold("select pg_advisory_lock(7480)");
+        sql("""
+                create or replace function cuenta.wait_for_test() returns trigger language plpgsql as $$
+                begin
+                    if %s then perform pg_advisory_xact_lock_shared(7480); end if;
+                    return new;
+                end $$;
+                create or replace trigger wait_for_test before update on %s for each %s execute function cuenta.wait_for_test()
+                """.formatted(condition, table, each));
+        return held;
+    }
+
+    /** As the role that the service works with. */
+    public final String sqlOfService(String statements) {
+        return cluster.ask(database, Cluster.SERVICE, statements);
+    }
+
+    /** Asks the database as the owner of its tables: a line for each row, its values with bars between them. */
+    public final String sql(String statements) {
+        return cluster.ask(database, statements);
+    }
+
+    public final String jdbc() {
+        return cluster.jdbc(database);
+    }
+
+    /** How PostgreSQL's own programs find its database. */
+    public final String psqlArguments() {
+        return cluster.arguments(database);
+    }
+
+    /** Takes mails from now on; see {@link #mails}. */
+    public final Process mailbox() throws IOException {
+        Process mailbox = new ProcessBuilder(
+                        "java",
+                        "-XX:TieredStopAtLevel=1",
+                        Models.root().resolve("marea/Mailbox.java").toString(),
+                        folder.resolve("mail").toString(),
+                        String.valueOf(mailPort))
+                .inheritIO()
+                .start();
+        Await.until("the mailbox is open", () -> listens(mailPort));
+        return mailbox;
+    }
+
+    private static boolean listens(int port) {
+        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+            return socket.isConnected();
+        } catch (IOException notYet) {
+            return false;
+        }
+    }
+
+    /** What the mailbox took, in the order in which it came. */
+    public final List<String> mails() {
+        Path mails = folder.resolve("mail");
+        if (!Files.exists(mails)) {
+            return List.of();
+        }
+        try (Stream<Path> files = Files.list(mails)) {
+            return files.filter(file -> file.toString().endsWith(".eml"))
+                    .sorted()
+                    .map(RunningService::read)
+                    .toList();
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
+    }
+
+    /** Takes text messages from now on, as JSON, in the order in which they come. */
+    public final HttpServer telephone(Queue<String> texts) throws IOException {
+        HttpServer gateway = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), textPort), 0);
+        gateway.createContext("/texts", exchange -> {
+            texts.add(new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8));
+            exchange.sendResponseHeaders(204, -1);
+            exchange.close();
+        });
+        gateway.start();
+        return gateway;
+    }
+
+    protected static String read(Path file) {
+        try {
+            return Files.readString(file);
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
+    }
+
+    @Override
+    public void close() {
+        program.stop();
+        if (ownsDatabase) {
+            cluster.drop(database);
+        }
+    }
+}

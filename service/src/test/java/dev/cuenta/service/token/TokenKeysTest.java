@@ -1,0 +1,77 @@
+package dev.cuenta.service.token;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.nimbusds.jose.proc.SecurityContext;
+import com.nimbusds.jwt.SignedJWT;
+import com.nimbusds.jwt.proc.DefaultJWTProcessor;
+import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.RunningService;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.Test;
+
+/** Tokens live for three seconds here, and keys may be kept as long: a service that does so never lacks one. */
+class TokenKeysTest {
+    @Test
+    void keys_change_while_everyone_works_and_no_token_is_refused() throws Exception {
+        try (RunningService marea = RunningService.marea(Map.of("CUENTA_TOKEN_LIFETIME", "3s"))) {
+            Http cleo = marea.person("cleo");
+            DefaultJWTProcessor<SecurityContext> verifier = TokensTest.verifier(marea, "berths", 3_000);
+            AtomicBoolean on = new AtomicBoolean(true);
+            AtomicInteger checked = new AtomicInteger();
+            AtomicInteger keys = new AtomicInteger();
+            List<Exception> refused = new CopyOnWriteArrayList<>();
+            Thread service = new Thread(() -> {
+                Set<String> seen = new HashSet<>();
+                while (on.get()) {
+                    try {
+                        String token = TokensTest.issue(cleo, "berths");
+                        verifier.process(token, null);
+                        seen.add(SignedJWT.parse(token).getHeader().getKeyID());
+                        keys.set(seen.size());
+                        checked.incrementAndGet();
+                    } catch (Exception failure) {
+                        refused.add(failure);
+                    }
+                }
+            });
+            service.start();
+            for (int i = 0; i < 2; i++) {
+                marea.keyHolder().post("/v1/tokens/keys", Map.of()).status(201);
+                marea.rotateSecrets();
+                int changes = i + 2;
+                Await.until("the new key signs", keys::get, seen -> seen == changes);
+            }
+            Await.until("many tokens are checked", checked::get, count -> count > 100);
+            on.set(false);
+            service.join();
+
+            assertThat(refused).isEmpty();
+            assertThat(keys).hasValue(3);
+            Await.until(
+                    "one key is left",
+                    () -> marea.guest()
+                                    .get("/.well-known/jwks.json")
+                                    .json()
+                                    .path("keys")
+                                    .size()
+                            == 1);
+            Await.until(
+                    "all is sealed anew",
+                    () -> marea.keyHolder()
+                                    .get("/v1/secrets/keys")
+                                    .json()
+                                    .path("left")
+                                    .asInt()
+                            == 0);
+            assertThat(marea.log()).doesNotContain("stopped and will be tried again");
+        }
+    }
+}
