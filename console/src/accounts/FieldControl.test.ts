@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+import "../test/setup";
 import { render, screen } from "@testing-library/svelte";
 import { describe, expect, it } from "vitest";
 import { field } from "../test/marea.ts";

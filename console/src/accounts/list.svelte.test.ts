@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { beforeEach, describe, expect, it } from "vitest";
 import { answering, form, noor } from "../test/marea.ts";
 import { AccountListState } from "./list.svelte.ts";

@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+import "../test/setup";
 import { fireEvent, render, screen } from "@testing-library/svelte";
 import { expect, it, vi } from "vitest";
 import { answering } from "../test/marea.ts";

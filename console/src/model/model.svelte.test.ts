@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { beforeEach, describe, expect, it } from "vitest";
 import type { Change } from "../api/model.ts";
 import { answering } from "../test/marea.ts";
