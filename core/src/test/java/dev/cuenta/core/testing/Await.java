@@ -11,7 +11,10 @@ import java.util.function.Supplier;
  */
 public final class Await {
     private static final Duration BOUND = Duration.ofMinutes(2);
-    private static final long PAUSE_MILLIS = 10;
+    private static final long SHORTEST_MILLIS = 5;
+
+    /** Whoever looks all the time keeps away what it looks for. */
+    private static final long LONGEST_MILLIS = 200;
 
     private Await() {}
 
@@ -22,21 +25,23 @@ public final class Await {
     /** The first answer that is good. */
     public static <T> T until(String what, Supplier<T> question, Predicate<? super T> good) {
         long end = System.nanoTime() + BOUND.toNanos();
+        long pause = SHORTEST_MILLIS;
         T answer = question.get();
         while (!good.test(answer)) {
             if (System.nanoTime() > end) {
                 throw new AssertionError("Not within " + BOUND.toMinutes() + " minutes: " + what + "; last: " + answer);
             }
-            pause();
+            pause(pause);
+            pause = Math.min(pause * 3 / 2, LONGEST_MILLIS);
             answer = question.get();
         }
         return answer;
     }
 
     /** Between two looks at something. */
-    private static void pause() {
+    private static void pause(long millis) {
         try {
-            Thread.sleep(PAUSE_MILLIS);
+            Thread.sleep(millis);
         } catch (InterruptedException stopping) {
             Thread.currentThread().interrupt();
             throw new AssertionError("Interrupted while waiting", stopping);

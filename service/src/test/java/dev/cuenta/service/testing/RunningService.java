@@ -4,6 +4,7 @@ import com.sun.net.httpserver.HttpServer;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.store.database.Cluster;
+import dev.cuenta.store.database.Questions;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
@@ -44,6 +45,8 @@ public class RunningService implements AutoCloseable {
     private final Path folder;
     private final ServiceProgram program;
     private final boolean ownsDatabase;
+    private final Questions asOwner;
+    private final Questions asService;
     private final Map<String, String> more;
     private final int port = Ports.free();
     private final int mailPort = Ports.free();
@@ -62,6 +65,8 @@ public class RunningService implements AutoCloseable {
         shared = FOLDERS.resolve(database);
         folder = shared;
         ownsDatabase = true;
+        asOwner = cluster.questions(database, Cluster.OWNER);
+        asService = cluster.questions(database, Cluster.SERVICE);
         cluster.create(database, origin.database());
         origin.keyFiles().forEach(file -> copy(file, shared));
         start();
@@ -73,6 +78,8 @@ public class RunningService implements AutoCloseable {
         this.more = first.more;
         this.program = program;
         database = first.database;
+        asOwner = cluster.questions(database, Cluster.OWNER);
+        asService = cluster.questions(database, Cluster.SERVICE);
         shared = first.shared;
         folder = shared.resolve("second");
         ownsDatabase = false;
@@ -134,7 +141,8 @@ public class RunningService implements AutoCloseable {
                                         "person",
                                         Map.of("givenName", "Olga", "familyName", "Paz")))
                         .status(201);
-                first.program.stop();
+                first.stop();
+                first.asOwner.close();
                 return new Origin(first.database, List.of(first.keyFile(), first.secretKeys(), first.peppers()));
             }
         }
@@ -356,12 +364,12 @@ public class RunningService implements AutoCloseable {
 
     /** As the role that the service works with. */
     public final String sqlOfService(String statements) {
-        return cluster.ask(database, Cluster.SERVICE, statements);
+        return asService.ask(statements);
     }
 
     /** Asks the database as the owner of its tables: a line for each row, its values with bars between them. */
     public final String sql(String statements) {
-        return cluster.ask(database, statements);
+        return asOwner.ask(statements);
     }
 
     public final String jdbc() {
@@ -434,6 +442,8 @@ public class RunningService implements AutoCloseable {
     @Override
     public void close() {
         program.stop();
+        asOwner.close();
+        asService.close();
         if (ownsDatabase) {
             cluster.drop(database);
         }
