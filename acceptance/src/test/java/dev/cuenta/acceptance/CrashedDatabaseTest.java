@@ -2,6 +2,7 @@ package dev.cuenta.acceptance;
 
 import dev.cuenta.store.database.Cluster;
 import java.io.IOException;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 
@@ -19,6 +20,10 @@ class CrashedDatabaseTest extends Survival {
     static void stop() {
         marea.close();
         cluster.close();
+    }
+
+    static Stream<String> steps() {
+        return Stream.concat(upToTheSwap(), fromTheSwapOn());
     }
 
     @Override

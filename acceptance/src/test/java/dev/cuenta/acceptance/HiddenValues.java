@@ -1,11 +1,14 @@
 package dev.cuenta.acceptance;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import dev.cuenta.core.model.Models;
 import dev.cuenta.service.testing.Http;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -27,7 +30,9 @@ abstract class HiddenValues extends OnMarea {
     static final String FOREIGN = "CANARYFOREIGN";
     static final String HASH = "$argon2id$";
 
-    static final Predicate<String> EVERYWHERE = address -> true;
+    private static final Predicate<String> EVERYWHERE = address -> true;
+
+    static final Predicate<Visitor> SERVICES = visitor -> visitor.party().startsWith("service ");
 
     /** Where records come out. */
     static final Predicate<String> RECORDS = address -> address.matches("/v1/(accounts|me|lookup)\\b.*");
@@ -133,6 +138,64 @@ abstract class HiddenValues extends OnMarea {
             visitors.add(new Visitor("service " + service, marea.with(key), closed, true));
         }
         return visitors;
+    }
+
+    /** Nothing comes out for these, nor is anything left in logs, activity, mails, threads, exports or error pages. */
+    static void search(Predicate<Visitor> who, int least) {
+        List<Leak> leaks = new ArrayList<>();
+        int asked = visitors.stream()
+                .filter(who)
+                .mapToInt(visitor -> walk(visitor, EVERYWHERE, leaks))
+                .sum();
+
+        assertThat(leaks).isEmpty();
+        assertThat(asked).isGreaterThan(least);
+        nothingIsLeftBehind();
+    }
+
+    private static void nothingIsLeftBehind() {
+        Map<String, String> places = new LinkedHashMap<>();
+        places.put("log", marea.log());
+        places.put("activity", marea.sql("select string_agg(a::text, ' ') from cuenta.activity a"));
+        places.put("messages", marea.sql("select string_agg(m::text, ' ') from cuenta.message m"));
+        places.put(
+                "threads",
+                marea.shell("jstack " + ProcessHandle.current().pid())
+                        .succeeds()
+                        .text());
+        places.put(
+                "table of everything",
+                marea.cuenta("accounts", "list", "--output", "json", "--limit", "200")
+                        .succeeds()
+                        .text());
+        for (String path : List.of(
+                "/nowhere",
+                "/v1/nowhere",
+                "/actuator",
+                "/actuator/env",
+                "/actuator/metrics",
+                "/actuator/prometheus",
+                "/actuator/heapdump",
+                "/actuator/threaddump",
+                "/actuator/health")) {
+            places.put(path, marea.operator().get(path).everything());
+        }
+        places.put(
+                "bad line",
+                marea.operator()
+                        .send("POST", "/v1/accounts", "{\"email\": \"" + NEVER)
+                        .everything()
+                        .replace(NEVER, ""));
+
+        List<Leak> leaks = new ArrayList<>();
+        places.forEach((place, text) -> look("anybody", place, text, Set.of(), leaks));
+        assertThat(leaks).isEmpty();
+        assertThat(places.get("activity")).doesNotContain(PERSONAL, PASSWORD).contains("signed-in");
+        assertThat(places.get("log")).doesNotContain(PERSONAL, FOREIGN, PASSWORD, marea.key(), "cuenta_session_");
+        assertThat(places.get("threads")).doesNotContain(PERSONAL, FOREIGN, PASSWORD);
+        assertThat(String.join("", marea.mails()))
+                .doesNotContain(NEVER, SECRET, PERSONAL, PASSWORD, HASH)
+                .contains("Confirm your address");
     }
 
     static int walk(Visitor visitor, Predicate<String> where, List<Leak> leaks) {

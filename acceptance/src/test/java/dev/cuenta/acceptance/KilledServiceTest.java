@@ -1,25 +1,10 @@
 package dev.cuenta.acceptance;
 
-import java.io.IOException;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
+import java.util.stream.Stream;
 
-/** The service is killed in the midst of each step of a publish. */
-class KilledServiceTest extends Survival {
-    @BeforeAll
-    static void start() throws IOException {
-        begin(Installation.process());
-    }
-
-    @AfterAll
-    static void stop() {
-        marea.close();
-    }
-
-    @Override
-    void end() {
-        marea.stop();
-        letGo();
-        marea.start();
+/** In the steps before the new revision is live. */
+class KilledServiceTest extends KilledService {
+    static Stream<String> steps() {
+        return upToTheSwap();
     }
 }

@@ -1,0 +1,77 @@
+package dev.cuenta.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.cuenta.core.model.Models;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.JavascriptExecutor;
+
+/** An accessibility checker on every page of the console. */
+abstract class ConsoleAccessibility extends InBrowser {
+    private static final String SETTLED = """
+            return document.querySelector('main')?.innerText.trim()
+                && !document.querySelector('[aria-label=Loading], [aria-busy=true]')
+                && document.getAnimations().every((animation) => animation.playState !== 'running')
+                ? performance.getEntriesByType('resource').length : -1""";
+
+    @BeforeAll
+    static void start(@TempDir Path profile) {
+        open(Installation.marea(), profile);
+    }
+
+    static void isAccessible(boolean dark) throws IOException {
+        String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
+        String account = marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'");
+        for (String page : List.of(
+                "/accounts",
+                "/accounts/new",
+                "/accounts/" + account,
+                "/me",
+                "/model",
+                "/model/history",
+                "/model/matrix",
+                "/model/tables",
+                "/retention",
+                "/services",
+                "/activity",
+                "/nowhere")) {
+            open(page);
+            browser.executeScript(
+                    "localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])",
+                    dark ? "dark" : "light",
+                    dark);
+            settle();
+            assertThat(violations(axe)).as(page + (dark ? " dark" : " light")).isEmpty();
+        }
+    }
+
+    @SuppressWarnings("unchecked") // what axe gives
+    private static List<String> violations(String axe) {
+        JavascriptExecutor script = browser;
+        script.executeScript(axe);
+        return (List<String>) script.executeAsyncScript("""
+                const done = arguments[arguments.length - 1];
+                axe.run().then((result) => done(result.violations.flatMap((violation) =>
+                    violation.nodes.map((node) => violation.id + ': ' + node.html.slice(0, 160) + ' ' + node.failureSummary))));""");
+    }
+
+    /** Until everything is there, and nothing has come since the last look. */
+    private static void settle() {
+        long[] before = {-1};
+        patiently()
+                .pollingEvery(Duration.ofMillis(150))
+                .withMessage("the page settles")
+                .until(driver -> {
+                    long now = ((Number) browser.executeScript(SETTLED)).longValue();
+                    boolean settled = now >= 0 && now == before[0];
+                    before[0] = now;
+                    return settled;
+                });
+    }
+}
