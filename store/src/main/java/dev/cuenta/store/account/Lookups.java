@@ -94,7 +94,10 @@ public final class Lookups {
                 .update();
     }
 
-    /** Does a batch of what is left; whether there may be more. */
+    /**
+     * Does a batch of what is left; whether there may be more. Accounts that are being changed are left for the next turn: who changes one
+     * has locked it before its hashes and its profiles, and so does this, so that neither waits for what the other holds.
+     */
     public boolean carryOn() {
         List<Field> fields = work.revision().model().fields().values().stream()
                 .filter(field -> field.secret() && field.search())
@@ -111,11 +114,12 @@ public final class Lookups {
         String column = "v." + Shape.quoted(work.revision().shape().columnNow(field));
         record Row(Object account, Object value) {}
         List<Row> rows = work.sql()
-                .sql("select v." + key + " as account, " + column + " as sealed from "
-                        + Shape.qualified(field.path().profile()) + " v where " + column
+                .sql("select v." + key + " as account, " + column + " as sealed from accounts.account a join "
+                        + Shape.qualified(field.path().profile()) + " v on v." + key + " = a.id where " + column
                         + " is not null and not exists (select 1 from cuenta.secret_lookup l where l.account_id = v."
                         + key
-                        + " and l.field = ? and l.key_id = ?) limit " + BATCH + " for no key update of v skip locked")
+                        + " and l.field = ? and l.key_id = ?) limit " + BATCH
+                        + " for no key update of a, v skip locked")
                 .params(field.path().toString(), work.secrets().keys().current().id())
                 .query((row, index) -> new Row(
                         row.getObject("account"),

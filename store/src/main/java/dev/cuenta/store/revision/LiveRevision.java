@@ -24,8 +24,11 @@ public final class LiveRevision {
     /** Each connection of the pool may have one stale statement. */
     private static final int ATTEMPTS = 20;
 
-    /** An undefined column, and a prepared statement whose column has another type now (feature not supported). */
-    private static final Set<String> RENAMED = Set.of("42703", "0A000");
+    /**
+     * An undefined column, a prepared statement whose column has another type now (feature not supported), and a deadlock, which is
+     * resolved by giving up one of those who wait for each other.
+     */
+    private static final Set<String> AGAIN = Set.of("42703", "0A000", "40P01");
 
     private final Revision revision;
     private final AccountModel model;
@@ -96,7 +99,7 @@ public final class LiveRevision {
 
     /**
      * Runs the work in one transaction; what it throws rolls it back. Work may be run a second time, after the first was rolled
-     * back, when a column got its name in the middle of it.
+     * back, when a column got its name in the middle of it, or it and somebody else waited for each other.
      */
     public <T> T write(Function<Work, T> work) {
         return inTransaction(false, work);
@@ -113,7 +116,7 @@ public final class LiveRevision {
             try {
                 return named.once(readOnly, work);
             } catch (RuntimeException failure) {
-                if (!isRenamed(failure) || attempt == ATTEMPTS) {
+                if (!helpsAgain(failure) || attempt == ATTEMPTS) {
                     throw failure;
                 }
             } finally {
@@ -124,9 +127,9 @@ public final class LiveRevision {
         }
     }
 
-    private static boolean isRenamed(@Nullable Throwable failure) {
+    private static boolean helpsAgain(@Nullable Throwable failure) {
         for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
-            if (cause instanceof SQLException refusal && RENAMED.contains(String.valueOf(refusal.getSQLState()))) {
+            if (cause instanceof SQLException refusal && AGAIN.contains(String.valueOf(refusal.getSQLState()))) {
                 return true;
             }
         }
