@@ -442,6 +442,12 @@ public class RunningService implements AutoCloseable {
     @Override
     public void close() {
         program.stop();
+        try {
+            // For whoever looks why a test failed.
+            Files.writeString(folder.resolve("service.log"), program.log());
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        }
         asOwner.close();
         asService.close();
         if (ownsDatabase) {

@@ -27,7 +27,7 @@ class TokenKeysTest {
             AtomicBoolean on = new AtomicBoolean(true);
             AtomicInteger checked = new AtomicInteger();
             AtomicInteger keys = new AtomicInteger();
-            List<Exception> refused = new CopyOnWriteArrayList<>();
+            List<Throwable> refused = new CopyOnWriteArrayList<>();
             Thread service = new Thread(() -> {
                 Set<String> seen = new HashSet<>();
                 while (on.get()) {
@@ -37,7 +37,7 @@ class TokenKeysTest {
                         seen.add(SignedJWT.parse(token).getHeader().getKeyID());
                         keys.set(seen.size());
                         checked.incrementAndGet();
-                    } catch (Exception failure) {
+                    } catch (Exception | AssertionError failure) {
                         refused.add(failure);
                     }
                 }
@@ -47,9 +47,9 @@ class TokenKeysTest {
                 marea.keyHolder().post("/v1/tokens/keys", Map.of()).status(201);
                 marea.rotateSecrets();
                 int changes = i + 2;
-                Await.until("the new key signs", keys::get, seen -> seen == changes);
+                Await.until("the new key signs", () -> keys.get() == changes || !refused.isEmpty());
             }
-            Await.until("many tokens are checked", checked::get, count -> count > 100);
+            Await.until("many tokens are checked", () -> checked.get() > 100 || !refused.isEmpty());
             on.set(false);
             service.join();
 
