@@ -44,6 +44,8 @@ class TokenKeysTest {
             });
             service.start();
             for (int i = 0; i < 2; i++) {
+                int seenBefore = i + 1;
+                Await.until("the present key signs", () -> keys.get() == seenBefore || !refused.isEmpty());
                 marea.keyHolder().post("/v1/tokens/keys", Map.of()).status(201);
                 marea.rotateSecrets();
                 int changes = i + 2;

@@ -10,6 +10,7 @@ import com.nimbusds.jose.jwk.source.JWKSourceBuilder;
 import com.nimbusds.jose.proc.DefaultJOSEObjectTypeVerifier;
 import com.nimbusds.jose.proc.JWSVerificationKeySelector;
 import com.nimbusds.jose.proc.SecurityContext;
+import com.nimbusds.jose.util.DefaultResourceRetriever;
 import com.nimbusds.jwt.JWTClaimsSet;
 import com.nimbusds.jwt.proc.DefaultJWTClaimsVerifier;
 import com.nimbusds.jwt.proc.DefaultJWTProcessor;
@@ -25,6 +26,8 @@ import tools.jackson.databind.JsonNode;
 
 /** Tokens that a service checks by itself, with nothing but the published keys; and asks about. */
 class TokensTest extends OnMarea {
+    /** Beyond what the busiest machine needs to answer. */
+    private static final int PATIENCE_MILLIS = 60_000;
 
     @Test
     void a_service_checks_a_token_by_itself_and_learns_no_more_than_its_contract_lets_it() throws Exception {
@@ -127,8 +130,9 @@ class TokensTest extends OnMarea {
     /** As another program reads the standard. */
     static DefaultJWTProcessor<SecurityContext> verifier(RunningService service, String audience, long kept)
             throws MalformedURLException {
-        JWKSource<SecurityContext> keys = JWKSourceBuilder.create(
-                        service.url().resolve("/.well-known/jwks.json").toURL())
+        JWKSource<SecurityContext> keys = JWKSourceBuilder.<SecurityContext>create(
+                        service.url().resolve("/.well-known/jwks.json").toURL(),
+                        new DefaultResourceRetriever(PATIENCE_MILLIS, PATIENCE_MILLIS))
                 .cache(kept, 1_000)
                 .refreshAheadCache(false)
                 .rateLimited(false)
