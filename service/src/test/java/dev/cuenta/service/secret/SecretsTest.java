@@ -24,18 +24,8 @@ class SecretsTest extends OnMarea {
     @Test
     void a_secret_is_shown_to_whoever_asks_by_name_and_lies_nowhere_open() throws IOException {
         marea.publish(withLicence(""));
-        JsonNode made = marea.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                "lea.demo@marea.example",
-                                "password",
-                                "nine brown rudders",
-                                "person",
-                                Map.of("givenName", "Lea", "familyName", "Demo"),
-                                "mooring",
-                                Map.of("radioLicence", SECRET)))
+        JsonNode made = marea.signUp(
+                        "lea", Map.of("email", "lea.demo@marea.example", "mooring", Map.of("radioLicence", SECRET)))
                 .status(201)
                 .json();
         String id = made.path("id").asString();
@@ -147,18 +137,8 @@ class SecretsTest extends OnMarea {
 
     private static Http publishedWithLicence(RunningService other) {
         other.publish(withLicence(""));
-        String id = other.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                "ines.demo@marea.example",
-                                "password",
-                                "nine brown rudders",
-                                "person",
-                                Map.of("givenName", "Ines", "familyName", "Demo"),
-                                "mooring",
-                                Map.of("radioLicence", LICENCE)))
+        String id = other.signUp(
+                        "ines", Map.of("email", "ines.demo@marea.example", "mooring", Map.of("radioLicence", LICENCE)))
                 .status(201)
                 .json()
                 .path("id")

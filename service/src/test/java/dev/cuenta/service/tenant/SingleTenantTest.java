@@ -4,15 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.model.Models;
 import dev.cuenta.service.testing.Http;
-import dev.cuenta.service.testing.OnMarea;
-import java.util.HashMap;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** One tenant for each account, and how a request says which tenant it is about. */
-class SingleTenantTest extends OnMarea {
+class SingleTenantTest extends PeopleInTenants {
     private static final String INVITED = """
             tenants:
               membership: one
@@ -96,34 +93,5 @@ class SingleTenantTest extends OnMarea {
                 .send("GET", "/v1/accounts/count", null, "Host", host)
                 .response()
                 .body();
-    }
-
-    private static void leave(String tenant, String account) {
-        marea.keyHolder()
-                .delete("/v1/tenants/" + tenant + "/members/" + account)
-                .status(204);
-    }
-
-    private static String made(String name) {
-        return marea.keyHolder()
-                .post("/v1/tenants", Map.of("name", name))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
-    }
-
-    private static Map<String, Object> person(String name, @Nullable String invitation) {
-        Map<String, Object> body = new HashMap<>(Map.of(
-                "email",
-                name + ".demo@marea.example",
-                "password",
-                PASSWORD,
-                "person",
-                Map.of("givenName", name, "familyName", "Demo")));
-        if (invitation != null) {
-            body.put("invitation", invitation);
-        }
-        return body;
     }
 }

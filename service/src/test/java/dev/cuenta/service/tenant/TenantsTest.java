@@ -3,16 +3,12 @@ package dev.cuenta.service.tenant;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.service.testing.Http;
-import dev.cuenta.service.testing.OnMarea;
-import java.util.HashMap;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** Invitations to tenants. */
-class TenantsTest extends OnMarea {
-    private static final String PASSWORD = "nine brown rudders";
+class TenantsTest extends PeopleInTenants {
 
     @Test
     void an_invitation_is_good_for_one_person() {
@@ -89,34 +85,5 @@ class TenantsTest extends OnMarea {
                                 person("bram", invited.path("invitation").asString()))
                         .status())
                 .isEqualTo(422);
-    }
-
-    private static void leave(String tenant, String account) {
-        marea.keyHolder()
-                .delete("/v1/tenants/" + tenant + "/members/" + account)
-                .status(204);
-    }
-
-    private static String made(String name) {
-        return marea.keyHolder()
-                .post("/v1/tenants", Map.of("name", name))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
-    }
-
-    private static Map<String, Object> person(String name, @Nullable String invitation) {
-        Map<String, Object> body = new HashMap<>(Map.of(
-                "email",
-                name + ".demo@marea.example",
-                "password",
-                PASSWORD,
-                "person",
-                Map.of("givenName", name, "familyName", "Demo")));
-        if (invitation != null) {
-            body.put("invitation", invitation);
-        }
-        return body;
     }
 }
