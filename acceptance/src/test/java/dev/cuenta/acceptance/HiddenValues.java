@@ -86,18 +86,7 @@ abstract class HiddenValues extends OnMarea {
     }
 
     static String holder(String name, String harbour) {
-        String id = marea.guest()
-                .post(
-                        "/v1/sign-ups",
-                        Map.of(
-                                "email",
-                                name + "@post.example",
-                                "password",
-                                PASSWORD,
-                                "person",
-                                Map.of("givenName", name, "familyName", "Roca"),
-                                "mooring",
-                                Map.of("radioLicence", SECRET)))
+        String id = marea.signUp(name, Map.of("mooring", Map.of("radioLicence", SECRET)))
                 .status(201)
                 .json()
                 .path("id")

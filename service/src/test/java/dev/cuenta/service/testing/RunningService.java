@@ -431,7 +431,7 @@ public class RunningService implements AutoCloseable {
         return gateway;
     }
 
-    protected static String read(Path file) {
+    private static String read(Path file) {
         try {
             return Files.readString(file);
         } catch (IOException failure) {
