@@ -2,8 +2,10 @@ package dev.cuenta.bench;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.revision.LiveRevisions;
 import java.time.Instant;
 import java.util.List;
@@ -52,14 +54,15 @@ final class Prober implements AutoCloseable {
     }
 
     private void read(AccountId id, int number) {
-        live.with(revision ->
-                revision.read(work -> new Accounts(work).find(id, null).orElseThrow()));
+        live.with(revision -> revision.read(
+                Scope.EVERYWHERE, work -> new Accounts(work).find(id).orElseThrow()));
     }
 
     private void write(AccountId id, int number) {
-        live.with(revision -> revision.write(work -> {
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Accounts accountsNow = new Accounts(work);
-            AccountRecord record = accountsNow.findForChange(id, null).orElseThrow();
+            AccountRecord record =
+                    accountsNow.findForChange(id, ChangeGuard.CUENTA).orElseThrow();
             accountsNow.change(
                     record, Map.of(FieldPath.parse("name"), "Noor " + number), Instant.ofEpochSecond(1_800_000_000L));
             return record;

@@ -214,11 +214,11 @@ public final class PublishBench {
                 .live()
                 .map(revision -> ModelDiff.between(
                         revision.number(),
-                        Revisions.modelOf(revision),
+                        revisions.modelOf(revision),
                         model,
                         new CountedRecords(
                                 connections,
-                                Revisions.modelOf(revision),
+                                revisions.modelOf(revision),
                                 model,
                                 live.secrets(),
                                 rule -> Optional.empty())))

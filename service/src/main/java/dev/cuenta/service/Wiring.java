@@ -70,6 +70,7 @@ class Wiring {
         HikariConfig config = pool("cuenta", database.url(), database.user(), database.password());
         config.setMaximumPoolSize(16);
         config.setMinimumIdle(2);
+        config.setConnectionInitSql(Connections.INITIALLY);
         return new HikariDataSource(config);
     }
 

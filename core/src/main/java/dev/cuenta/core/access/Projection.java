@@ -3,6 +3,7 @@ package dev.cuenta.core.access;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.Sealed;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -60,7 +61,8 @@ public final class Projection {
     }
 
     private Map<String, Object> project(
-            AccountRecord account, Viewer viewer, Set<String> requested, Predicate<Field> let) {
+            AccountRecord whole, Viewer viewer, Set<String> requested, Predicate<Field> let) {
+        AccountRecord account = whole.in(viewer.scope());
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("id", account.id().text());
         Kind kind = model.kindNamed(account.kind());
@@ -74,14 +76,28 @@ public final class Projection {
             }
         }
         put("roles", account.roles().stream().map(GivenRole::role).distinct().toList(), viewer, json);
-        put("tenants", tenants(account), viewer, json);
+        put("tenants", tenants(account, viewer), viewer, json);
         json.put("meta", meta(account, viewer));
         return json;
     }
 
-    private static List<Map<String, String>> tenants(AccountRecord account) {
+    /** A role that counts in a tenant stands there too; one that stands in none counts everywhere. */
+    private static List<Map<String, Object>> tenants(AccountRecord account, Viewer viewer) {
         return account.tenants().stream()
-                .map(tenant -> Map.of("id", tenant.id().toString(), "name", tenant.name()))
+                .map(tenant -> {
+                    Map<String, Object> json = new LinkedHashMap<>();
+                    json.put("id", tenant.id().toString());
+                    json.put("name", tenant.name());
+                    put("roles", rolesIn(tenant.id(), account), viewer, json);
+                    return json;
+                })
+                .toList();
+    }
+
+    private static List<String> rolesIn(TenantId tenant, AccountRecord account) {
+        return account.roles().stream()
+                .filter(given -> tenant.equals(given.tenant()))
+                .map(GivenRole::role)
                 .toList();
     }
 
@@ -91,8 +107,12 @@ public final class Projection {
         }
     }
 
-    /** A field's value, stored, computed or unsealed; for whoever has looked whether its reader may have it. */
-    public @Nullable Object value(Field field, AccountRecord account) {
+    /** A field's value as its reader sees it, stored, computed or unsealed; for whoever has looked whether they may have it. */
+    public @Nullable Object value(Field field, AccountRecord account, Viewer viewer) {
+        return value(field, account.in(viewer.scope()));
+    }
+
+    private @Nullable Object value(Field field, AccountRecord account) {
         Object value = computed.value(field, account);
         return value instanceof Sealed held ? held.open() : value;
     }
@@ -105,7 +125,7 @@ public final class Projection {
     /** As the reader may see it: without the fields that may not be read, unless a contract names the whole. */
     public String displayName(AccountRecord account, Viewer viewer) {
         boolean named = viewer.grant() != null && viewer.parties() == null;
-        return displayName(account, field -> named || matrix.reads(viewer, field));
+        return displayName(account.in(viewer.scope()), field -> named || matrix.reads(viewer, field));
     }
 
     private String displayName(AccountRecord account, Predicate<Field> shown) {

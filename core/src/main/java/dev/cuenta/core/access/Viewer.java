@@ -1,5 +1,6 @@
 package dev.cuenta.core.access;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Party;
 import java.util.Collections;
@@ -12,8 +13,9 @@ import org.jspecify.annotations.Nullable;
  *
  * @param parties null for a service that acts for nobody
  * @param grant null for a person who comes by themselves
+ * @param scope which of the record's roles and memberships are seen
  */
-public record Viewer(@Nullable Set<Party> parties, @Nullable Grant grant) {
+public record Viewer(@Nullable Set<Party> parties, @Nullable Grant grant, Scope scope) {
     public Viewer {
         if (parties == null && grant == null) {
             throw new IllegalArgumentException("Nobody looks.");
@@ -21,12 +23,19 @@ public record Viewer(@Nullable Set<Party> parties, @Nullable Grant grant) {
         parties = parties == null ? null : Set.copyOf(parties);
     }
 
+    /** Of a record's roles and memberships, such a viewer sees all. */
     public static Viewer of(Set<Party> parties) {
-        return new Viewer(parties, null);
+        return new Viewer(parties, null, Scope.EVERYWHERE);
     }
 
+    /** Of a record's roles and memberships, such a viewer sees all. */
     public static Viewer of(Grant grant) {
-        return new Viewer(null, grant);
+        return new Viewer(null, grant, Scope.EVERYWHERE);
+    }
+
+    /** The same, who sees of roles and memberships what counts there. */
+    public Viewer in(Scope other) {
+        return new Viewer(parties, grant, other);
     }
 
     /** Whether what every account has, such as {@code kind}, is shown: to people always. */

@@ -42,6 +42,27 @@ public record AccountRecord(
         tenants = List.copyOf(tenants);
     }
 
+    /** The account as it is seen there: with the roles that count and the memberships that are reached. */
+    public AccountRecord in(Scope scope) {
+        return scope.equals(Scope.EVERYWHERE)
+                ? this
+                : new AccountRecord(
+                        id,
+                        kind,
+                        values,
+                        roles.stream().filter(scope::counts).toList(),
+                        tenants.stream()
+                                .filter(membership -> scope.tenant()
+                                        .filter(membership.id()::equals)
+                                        .isPresent())
+                                .toList(),
+                        created,
+                        lastModified,
+                        anonymised,
+                        confirmed,
+                        version);
+    }
+
     public boolean belongsTo(TenantId tenant) {
         return tenants.stream().anyMatch(membership -> membership.id().equals(tenant));
     }

@@ -8,7 +8,6 @@ import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.RetentionRule;
-import dev.cuenta.core.model.Role;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
@@ -34,8 +33,7 @@ final class AccountRules {
         checkId();
         checkSignIn();
         checkDisplayName();
-        checkRoles();
-        checkRolesGiven();
+        new RoleRules(model, findings).check();
         checkKinds();
         checkProfilesUsed();
         checkSameInEveryKind();
@@ -75,68 +73,6 @@ final class AccountRules {
                             "`" + path + "` is never returned, and the display name would show it.",
                             "Build the display name from other fields."));
         }
-    }
-
-    private void checkRoles() {
-        Map<Integer, String> numbers = new HashMap<>();
-        for (Role role : model.roles().values()) {
-            String other = numbers.putIfAbsent(role.number(), role.name());
-            if (other != null) {
-                findings.add(
-                        FindingCode.ROLE_NUMBER_REUSED,
-                        "roles." + role.name() + ".number",
-                        "`" + role.name() + "` has the number " + role.number() + ", and so has `" + other + "`.",
-                        "Give it a number that no role has had.");
-            }
-            if (role.byDefault() && role.administers()) {
-                findings.add(
-                        FindingCode.DEFAULT_ADMINISTRATES,
-                        "roles." + role.name() + ".default",
-                        "Every new account gets `" + role.name() + "`, which may do everything.",
-                        "Take `default` out of it.");
-            }
-            if (role.withinTenant() && !model.tenants().present()) {
-                findings.add(
-                        FindingCode.UNKNOWN_REFERENCE,
-                        "roles." + role.name() + ".within",
-                        "`" + role.name() + "` counts within a tenant, but the model has no tenants.",
-                        "Add `tenants: { membership: many }`, or take `within` out.");
-            }
-        }
-        boolean administered = model.administeringRoles().stream().anyMatch(role -> !role.withinTenant());
-        if (!administered) {
-            findings.add(
-                    FindingCode.NO_ADMINISTRATOR,
-                    "roles",
-                    "No role may do everything.",
-                    "Add `administrator: { number: 9, may: ['*'] }`.");
-        }
-    }
-
-    private void checkRolesGiven() {
-        boolean given = model.roles().values().stream().anyMatch(role -> role.permits("roles.give"));
-        for (Role role : model.roles().values()) {
-            if (!given && !role.byDefault() && !model.administeringRoles().isEmpty()) {
-                findings.add(
-                        FindingCode.ROLE_NOBODY_CAN_GIVE,
-                        "roles." + role.name(),
-                        "Nobody may give `" + role.name() + "`: no role may `roles.give`.",
-                        "Add `roles.give` to what an operator's role may do.");
-            }
-            if (role.may().isEmpty() && !role.byDefault() && neverNamed(role)) {
-                findings.add(
-                        FindingCode.UNUSED_ROLE,
-                        "roles." + role.name(),
-                        "`" + role.name() + "` permits nothing, and no field names it.",
-                        "Say what it may do, or name it in a field's read or write list.");
-            }
-        }
-    }
-
-    private boolean neverNamed(Role role) {
-        return model.fields().values().stream()
-                .noneMatch(field ->
-                        field.read().contains(role.party()) || field.write().contains(role.party()));
     }
 
     private void checkKinds() {

@@ -126,6 +126,7 @@ final class FieldReader {
         if (secret) {
             section.notHere(NOT_FOR_SECRETS, "means nothing for a secret field: nobody could look into it.");
         }
+        Optional<Element> readers = section.take("read");
         Field field = new Field(
                 path,
                 type,
@@ -144,12 +145,19 @@ final class FieldReader {
                         .orElse(secret ? Returned.REQUEST : Returned.DEFAULT),
                 computed ? Mutability.READ_ONLY : mutability(section),
                 sensitivity,
-                parties("read", section).orElse(secret ? Set.of() : readByDefault),
+                readers.map(FieldReader::parties).orElse(secret ? Set.of() : readByDefault),
                 computed ? Set.of() : parties("write", section).orElse(secret ? Set.of() : writeByDefault),
                 erase(type, limits, section),
                 confirm(type, section),
                 presentation(path, section));
         section.refuseOthers();
+        if (!field.leaves()) {
+            readers.filter(given -> !field.read().isEmpty())
+                    .ifPresent(given -> given.report(
+                            FindingCode.HIDDEN_WITH_READERS,
+                            "`" + path + "` is never returned, and names who reads it.",
+                            "Take `read` out, or let it be returned."));
+        }
         return field;
     }
 
@@ -226,8 +234,11 @@ final class FieldReader {
     }
 
     static Optional<Set<Party>> parties(String key, Section section) {
-        return section.take(key)
-                .map(element -> element.texts().stream().map(Party::new).collect(Collectors.toSet()));
+        return section.take(key).map(FieldReader::parties);
+    }
+
+    private static Set<Party> parties(Element list) {
+        return list.texts().stream().map(Party::new).collect(Collectors.toSet());
     }
 
     private static Uniqueness uniqueness(Section section) {

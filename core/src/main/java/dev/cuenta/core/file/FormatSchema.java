@@ -9,6 +9,7 @@ import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.TenantRules;
 import dev.cuenta.core.model.Uniqueness;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
 import java.util.ArrayList;
@@ -207,7 +208,18 @@ public final class FormatSchema {
         properties.put("number", Map.of("type", "integer", "minimum", 1, "maximum", 32_000));
         properties.put("default", described("Every new account gets it.", FLAG));
         properties.put("within", described("It counts only in the tenant in which it was given.", values("tenant")));
-        properties.put("may", described("Names of permissions; * is every one.", texts()));
+        properties.put(
+                "may",
+                described(
+                        "Names of permissions; * is every one. Cuenta's own: "
+                                + String.join(", ", CuentaPermission.words())
+                                + "; any other is your own, for your services to ask about.",
+                        texts()));
+        properties.put(
+                "gives",
+                described(
+                        "The only roles that whoever has this one may give by it; otherwise all that they cover.",
+                        texts()));
         properties.put(
                 "secondFactor", described("Counts only in sessions that were opened with a second factor.", FLAG));
         properties.put("label", TEXT);

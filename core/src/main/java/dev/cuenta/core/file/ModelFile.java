@@ -9,6 +9,7 @@ import dev.cuenta.core.model.AccountModel;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /**
  * A model file that has been read and checked.
@@ -45,6 +46,24 @@ public record ModelFile(String source, List<Finding> findings, Optional<AccountM
         }
         boolean usable = model != null && !findings.hasErrors();
         return new ModelFile(source, findings.list(), usable ? Optional.ofNullable(model) : Optional.empty());
+    }
+
+    /**
+     * The model of a text that was checked when it was published. It is read and not judged again: what the checker has learnt
+     * since must not keep an installation from starting.
+     *
+     * @throws IllegalStateException where the format has no such keys any more
+     */
+    public static AccountModel stored(String name, String source) {
+        Findings findings = new Findings(name);
+        Optional<AccountModel> model = Document.root(source, findings).map(section -> new ModelReader().read(section));
+        return model.filter(read -> !findings.hasErrors())
+                .orElseThrow(() -> new IllegalStateException(name
+                        + " cannot be read by this version of Cuenta: "
+                        + findings.list().stream()
+                                .filter(finding -> finding.severity() == Severity.ERROR)
+                                .map(Finding::message)
+                                .collect(Collectors.joining(" "))));
     }
 
     public boolean hasErrors() {

@@ -14,8 +14,8 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.Template;
 import dev.cuenta.core.model.TenantRules;
+import dev.cuenta.core.permission.Permissions;
 import java.math.BigDecimal;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -175,9 +175,10 @@ final class ModelReader {
                 section.take("within")
                         .flatMap(element -> element.oneOf(Within.class))
                         .isPresent(),
-                section.take("may")
-                        .map(element -> Set.copyOf(new HashSet<>(element.texts())))
-                        .orElse(Set.of()),
+                Permissions.of(section.take("may").map(Element::texts).orElse(List.of())),
+                section.take("gives")
+                        .map(element -> Set.copyOf(element.texts()))
+                        .orElse(null),
                 section.take("secondFactor").flatMap(Element::flag).orElse(false));
         section.take("label");
         section.refuseOthers();

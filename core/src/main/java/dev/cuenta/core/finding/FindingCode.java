@@ -29,12 +29,18 @@ public enum FindingCode {
     SIGN_IN_CASE_EXACT(
             WARNING,
             "People type their identifier in other capitals than they signed up with, and are told it is wrong."),
+    SIGN_IN_OVERLAPS(
+            WARNING,
+            "Whoever takes another's address for a username is taken for them, or keeps them from signing in."),
     NO_SIGN_IN(WARNING, "Nobody can sign in: no field is marked signIn."),
     PROMOTES_EXISTING(WARNING, "People who are there already would silently get a flag they never had."),
     GUESSABLE_ID(WARNING, "Counting ids tell everyone how many accounts there are and let them try the neighbours'."),
     PHONE_AS_NUMBER(WARNING, "A telephone number kept as a number loses its leading zeros and its plus."),
     UNBOUNDED_TEXT(NOTE, "Without a limit, one person can store megabytes."),
     PERSONAL_TOO_OPEN(WARNING, "A personal field is readable by people who have no part in it."),
+    HIDDEN_WITH_READERS(WARNING, "A list of readers that never read promises what does not happen."),
+    LOOKS_PERSONAL(WARNING, "Anonymising leaves open fields as they are, and with them whose account it was."),
+    GUEST_WRITES_FLAG(WARNING, "Sign-ups come from strangers, who give themselves what the field is worth."),
     SECRET_TOO_OPEN(ERROR, "A secret that comes with every answer, or to people who have no part in it, is none."),
     SECRET_OF_NO_USE(ERROR, "Only what is stored, and means something by itself, can be sealed."),
     HIDDEN_DISPLAY_NAME(
@@ -43,6 +49,13 @@ public enum FindingCode {
     ROLE_NUMBER_REUSED(ERROR, "Two roles with one number cannot be told apart in the database."),
     NO_ADMINISTRATOR(ERROR, "No role may do everything, so nobody could ever administer the accounts."),
     DEFAULT_ADMINISTRATES(ERROR, "Everyone who signs up would become an administrator."),
+    PERMISSION_BEYOND_TENANT(
+            ERROR, "The permission is about the whole installation; from within a tenant it would reach the others."),
+    PERMISSION_NOBODY_ASKS(WARNING, "A permission that nobody asks for permits nothing; it may be misspelt."),
+    DEFAULT_GIVES_ROLES(WARNING, "Whoever signs up could hand on all that they have, to whomever they reach."),
+    TENANT_ROLE_GIVES_ROLES(
+            NOTE, "Administrators of a tenant can make others of their kind, whom nobody else looked at."),
+    GIVES_WITHOUT_PERMISSION(WARNING, "What a role gives means nothing as long as it may not give any."),
     WRITABLE_BY_NOBODY(WARNING, "No party may ever write the field, so it keeps its default for ever."),
     READABLE_BY_NOBODY(NOTE, "No party may read the field, so it can only be looked at in the database."),
     UNUSED_PROFILE(WARNING, "No kind has the profile, so no account ever gets it."),

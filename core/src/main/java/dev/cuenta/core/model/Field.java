@@ -69,6 +69,11 @@ public record Field(
         return type.column(limits);
     }
 
+    /** Whether its value opens the account: people sign in with it, or links and codes that open it are sent there. */
+    public boolean entry() {
+        return signIn || confirm != null || type.name().equals("email");
+    }
+
     /** Whether no other account of this installation has its value. */
     public boolean unique() {
         return uniqueness == Uniqueness.SERVER;

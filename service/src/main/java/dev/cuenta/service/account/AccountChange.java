@@ -14,6 +14,7 @@ import dev.cuenta.service.account.AccountUseCases.View;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.OwnPassword;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
@@ -70,8 +71,9 @@ final class AccountChange {
      */
     View change(Caller caller, @Nullable AccountId id, Map<String, Object> patch, @Nullable Long expected) {
         return live.with(revision -> {
-            Wish wish = wish(caller, id == null || id.equals(caller.account()), patch, expected, revision);
-            return revision.write(work -> change(work, caller, AccountUseCases.changeable(caller, id, work), wish));
+            Reach reach = Reach.toChange(caller, id, revision.model());
+            Wish wish = wish(caller, caller.owns(reach.id()), patch, expected, revision);
+            return revision.write(reach.scope(), work -> change(work, caller, reach.change(work), wish));
         });
     }
 
@@ -88,7 +90,8 @@ final class AccountChange {
         return new Wish(body, true, expected);
     }
 
-    private View change(Work work, Caller caller, AccountRecord record, Wish wish) {
+    private View change(Work work, Caller caller, Changeable account, Wish wish) {
+        AccountRecord record = account.record();
         LiveRevision revision = work.revision();
         AccountModel model = revision.model();
         AccountUseCases.checkVersion(record, wish.expected());
@@ -105,10 +108,10 @@ final class AccountChange {
             requireProof(model, changed.keySet());
         }
         Accounts accounts = new Accounts(work);
-        accounts.change(record, values, clock.instant());
+        accounts.change(account, values, clock.instant());
         tellBothAddresses(work, record, changed);
         AccountUseCases.askToConfirm(work, record.id(), changed);
-        roles.ifPresent(change -> change.apply(work, record));
+        roles.ifPresent(change -> change.apply(work, account));
         Map<String, Object> details = new LinkedHashMap<>();
         details.put("fields", FieldChanges.between(model, record.values(), values));
         roles.ifPresent(change -> change.tell(details));

@@ -49,7 +49,7 @@ final class AccountController {
     @OpenToServices
     @GetMapping("/me")
     ResponseEntity<Map<String, Object>> own(Caller caller, @RequestParam(defaultValue = "") Set<String> fields) {
-        return found(accounts.own(caller, fields));
+        return found(accounts.show(caller, null, fields));
     }
 
     @OpenToServices

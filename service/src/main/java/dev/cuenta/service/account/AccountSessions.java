@@ -1,7 +1,6 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -9,6 +8,8 @@ import dev.cuenta.service.Settings;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.Notices;
+import dev.cuenta.store.account.Changeable;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -40,8 +41,12 @@ final class AccountSessions {
      * @param id null for the caller's own
      */
     List<Map<String, Object>> list(Caller caller, @Nullable AccountId id) {
-        List<OpenSession> open = live.with(revision -> revision.read(work ->
-                new Sessions(work).of(AccountUseCases.readable(caller, id, work).id(), settings.sessionIdle())));
+        List<OpenSession> open = live.with(revision -> {
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            return revision.read(
+                    reach.scope(),
+                    work -> new Sessions(work).of(reach.read(work).id(), settings.sessionIdle()));
+        });
         return open.stream().map(session -> json(caller, session)).toList();
     }
 
@@ -58,28 +63,36 @@ final class AccountSessions {
 
     /** For somebody who lost it: takes the second factor away, and ends every session. */
     void removeSecondFactor(Caller caller, AccountId id) {
-        boolean had = live.with(revision -> revision.write(work -> {
-            AccountRecord record = AccountUseCases.changeable(caller, id, work);
-            AccountUseCases.guardOtherTenants(caller, revision.model(), record);
-            boolean removed = !record.id().equals(caller.account()) && new SecondFactors(work).remove(record.id());
-            if (removed) {
-                new Sessions(work).endAll(record.id());
-                new Activity(work).add(Action.SECOND_FACTOR_REMOVED, record.id(), caller.origin());
-                Notices.tell(work, record.id(), Message.Purpose.SECOND_FACTOR_REMOVED);
-            }
-            return removed;
-        }));
+        boolean had = live.with(revision -> {
+            Reach reach = Reach.toChange(caller, id, revision.model());
+            return revision.write(reach.scope(), work -> removeSecondFactor(caller, reach.change(work), work));
+        });
         if (!had) {
             throw Problem.of(ProblemKind.NOT_FOUND, "This account has no second factor that you could take away.");
         }
     }
 
+    private static boolean removeSecondFactor(Caller caller, Changeable account, Work work) {
+        Controlled controlled = account.controlled();
+        boolean removed = !caller.owns(account.id()) && new SecondFactors(work).remove(controlled);
+        if (removed) {
+            new Sessions(work).endAll(controlled);
+            new Activity(work).add(Action.SECOND_FACTOR_REMOVED, account.id(), caller.origin());
+            Notices.tell(work, account.id(), Message.Purpose.SECOND_FACTOR_REMOVED);
+        }
+        return removed;
+    }
+
     /** Ends one, at once and on every instance. */
     void end(Caller caller, @Nullable AccountId id, String session) {
-        boolean ended = live.with(revision -> revision.write(work -> Given.uuid(session)
-                .filter(it ->
-                        end(caller, AccountUseCases.changeable(caller, id, work).id(), it, work))
-                .isPresent()));
+        boolean ended = live.with(revision -> {
+            Reach reach = Reach.toChange(caller, id, revision.model());
+            return revision.write(
+                    reach.scope(),
+                    work -> Given.uuid(session)
+                            .filter(it -> end(caller, reach.change(work).controlled(), it, work))
+                            .isPresent());
+        });
         if (!ended) {
             throw Problem.of(ProblemKind.NOT_FOUND, "There is no such session. It may have ended.");
         }
@@ -87,18 +100,21 @@ final class AccountSessions {
 
     /** Ends all of them, the caller's present one too; says how many there were. */
     int endAll(Caller caller, @Nullable AccountId id) {
-        return live.with(revision -> revision.write(work -> {
-            AccountId account = AccountUseCases.changeable(caller, id, work).id();
-            int ended = new Sessions(work).endAll(account);
-            new Activity(work).add(Action.SESSIONS_ENDED, account, caller.origin(), Map.of("count", ended));
-            return ended;
-        }));
+        return live.with(revision -> {
+            Reach reach = Reach.toChange(caller, id, revision.model());
+            return revision.write(reach.scope(), work -> {
+                Controlled account = reach.change(work).controlled();
+                int ended = new Sessions(work).endAll(account);
+                new Activity(work).add(Action.SESSIONS_ENDED, account.id(), caller.origin(), Map.of("count", ended));
+                return ended;
+            });
+        });
     }
 
-    private static boolean end(Caller caller, AccountId account, UUID session, Work work) {
+    private static boolean end(Caller caller, Controlled account, UUID session, Work work) {
         boolean ended = new Sessions(work).end(account, session);
         if (ended) {
-            new Activity(work).add(Action.SESSIONS_ENDED, account, caller.origin(), Map.of("count", 1));
+            new Activity(work).add(Action.SESSIONS_ENDED, account.id(), caller.origin(), Map.of("count", 1));
         }
         return ended;
     }

@@ -3,7 +3,7 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
-import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.finding.Nearest;
@@ -12,11 +12,14 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
+import dev.cuenta.store.account.Changeable;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
@@ -27,7 +30,6 @@ import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.sharing.Dependents;
 import java.time.Clock;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -40,9 +42,6 @@ import org.springframework.stereotype.Component;
 /** What people do with accounts, each in one transaction. */
 @Component
 public final class AccountUseCases {
-    public static final String READ = "accounts.read";
-    public static final String WRITE = "accounts.write";
-
     /** An account as it may leave, with its version for the ETag. */
     public record View(Map<String, Object> json, long version) {}
 
@@ -60,7 +59,7 @@ public final class AccountUseCases {
     View signUp(Map<String, Object> body, Origin origin) {
         return live.with(revision -> {
             NewAccounts.SignUp signUp = newAccounts.forSignUp(revision, body);
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 AccountId id = newAccounts.storeSignUp(signUp, work);
                 new Activity(work).add(Action.SIGNED_UP, id, origin.as(id));
                 askToConfirm(work, id, signUp.prepared().account().values());
@@ -72,10 +71,9 @@ public final class AccountUseCases {
     /** Makes an account for somebody else. It joins the caller's current tenant, or those that the body names. */
     View create(Caller caller, Map<String, Object> body) {
         return live.with(revision -> {
-            caller.require(WRITE, revision.model());
-            Optional<TenantId> scope = caller.scope(WRITE, revision.model());
-            NewAccounts.Prepared prepared = newAccounts.forOperator(revision, caller, scope.orElse(null), body);
-            return revision.write(work -> {
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_WRITE, revision.model());
+            NewAccounts.Prepared prepared = newAccounts.forOperator(revision, caller, scope, body);
+            return revision.write(scope, work -> {
                 AccountId id = newAccounts.store(prepared, work);
                 new Activity(work).add(Action.ACCOUNT_ADDED, id, caller.origin());
                 askToConfirm(work, id, prepared.account().values());
@@ -93,25 +91,20 @@ public final class AccountUseCases {
     }
 
     private static View view(Work work, AccountId id, Viewer viewer) {
-        AccountRecord record = new Accounts(work).find(id, null).orElseThrow();
+        AccountRecord record = new Accounts(work).find(id).orElseThrow();
         return new View(work.revision().projection().project(record, viewer, Set.of()), record.version());
     }
 
-    View own(Caller caller, Set<String> fields) {
-        return look(fields, work -> shown(caller, ownRecord(caller, new Accounts(work)::find), fields, work));
-    }
-
-    View show(Caller caller, AccountId id, Set<String> fields) {
-        return look(
-                fields,
-                work -> shown(
-                        caller, reach(caller, READ, work.revision(), id, new Accounts(work)::find), fields, work));
-    }
-
-    /** Who is shown a secret is told of, so that takes a transaction that may write. */
-    private View look(Set<String> fields, Function<Work, View> look) {
-        return live.with(
-                revision -> secrets(revision.model(), fields).isEmpty() ? revision.read(look) : revision.write(look));
+    /** @param id null for the caller's own */
+    View show(Caller caller, @Nullable AccountId id, Set<String> fields) {
+        return live.with(revision -> {
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            Function<Work, View> look = work -> shown(caller, reach.read(work), fields, work);
+            // Who is shown a secret is told of, so that takes a transaction that may write.
+            return secrets(revision.model(), fields).isEmpty()
+                    ? revision.read(reach.scope(), look)
+                    : revision.write(reach.scope(), look);
+        });
     }
 
     private static View shown(Caller caller, AccountRecord record, Set<String> fields, Work work) {
@@ -142,20 +135,25 @@ public final class AccountUseCases {
      * @param as a party of the access matrix; a role also as {@code role:NAME}
      */
     View seenAs(Caller caller, AccountId id, String as, Set<String> fields) {
-        return live.with(revision -> revision.write(work -> {
-            AccountModel model = revision.model();
-            if (caller.roles(model).stream().noneMatch(Role::administers)) {
+        return live.with(revision -> {
+            if (caller.service() != null
+                    || caller.roles(revision.model()).stream().noneMatch(Role::administers)) {
                 throw Problem.of(ProblemKind.FORBIDDEN, "Only an administrator may look at accounts as somebody else.");
             }
-            AccountRecord record = reach(caller, READ, revision, id, new Accounts(work)::find);
-            Viewer other = revision.matrix().viewer(party(as, revision));
-            revision.projection().checkRequested(fields, other);
-            Map<String, Object> json =
-                    revision.projection().seenAs(record, other, caller.viewer(model, record), fields);
-            new Activity(work).add(Action.SEEN_AS, record.id(), caller.origin(), Map.of("as", as));
-            tellOfSecrets(caller, List.of(record.id()), fields, work);
-            return new View(json, record.version());
-        }));
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            return revision.write(reach.scope(), work -> seenAs(caller, reach.read(work), as, fields, work));
+        });
+    }
+
+    private static View seenAs(Caller caller, AccountRecord record, String as, Set<String> fields, Work work) {
+        LiveRevision revision = work.revision();
+        Viewer looker = caller.viewer(revision.model(), record);
+        Viewer other = revision.matrix().viewer(party(as, revision)).in(looker.scope());
+        revision.projection().checkRequested(fields, other);
+        Map<String, Object> json = revision.projection().seenAs(record, other, looker, fields);
+        new Activity(work).add(Action.SEEN_AS, record.id(), caller.origin(), Map.of("as", as));
+        tellOfSecrets(caller, List.of(record.id()), fields, work);
+        return new View(json, record.version());
     }
 
     private static Party party(String as, LiveRevision revision) {
@@ -181,15 +179,18 @@ public final class AccountUseCases {
     }
 
     void remove(Caller caller, AccountId id, @Nullable Long expected) {
-        live.with(revision -> revision.write(work -> {
-            AccountRecord record = reach(caller, WRITE, revision, id, new Accounts(work)::findForChange);
-            checkVersion(record, expected);
-            guardOtherTenants(caller, revision.model(), record);
-            guardLastAdministrator(work, record);
-            guardHeld(work, record);
-            new Activity(work).add(Action.ACCOUNT_REMOVED, record.id(), caller.origin());
-            return new Removal(work).remove(List.of(record.id()));
-        }));
+        live.with(revision -> {
+            Reach reach = Reach.toChange(caller, id, revision.model());
+            return revision.write(reach.scope(), work -> {
+                Changeable account = reach.change(work);
+                checkVersion(account.record(), expected);
+                Controlled controlled = account.controlled();
+                guardLastAdministrator(work, account.record());
+                guardHeld(work, account.record());
+                new Activity(work).add(Action.ACCOUNT_REMOVED, account.id(), caller.origin());
+                return new Removal(work).remove(List.of(controlled));
+            });
+        });
     }
 
     /**
@@ -198,26 +199,16 @@ public final class AccountUseCases {
      * @throws Problem CONFLICT where the model does not say what is left of a required field
      */
     void anonymise(Caller caller, AccountId id) {
-        live.with(revision -> revision.write(work -> {
-            AccountRecord record = reach(caller, WRITE, revision, id, new Accounts(work)::findForChange);
-            guardOtherTenants(caller, revision.model(), record);
-            guardLastAdministrator(work, record);
-            new Activity(work).add(Action.ACCOUNT_ANONYMISED, record.id(), caller.origin());
-            return new Anonymisation(work).anonymise(List.of(record.id()), clock.instant());
-        }));
-    }
-
-    /** Whoever works within one tenant takes nothing away from another, and no administrator. */
-    static void guardOtherTenants(Caller caller, AccountModel model, AccountRecord record) {
-        boolean everywhere = caller.roles(model).stream().anyMatch(role -> !role.withinTenant() && role.permits(WRITE));
-        boolean elsewhere = record.tenants().stream()
-                .anyMatch(membership -> !membership.id().equals(caller.tenant()));
-        boolean own = record.id().equals(caller.account());
-        if (!everywhere && !own && (elsewhere || administers(record, model))) {
-            throw Problem.of(
-                    ProblemKind.FORBIDDEN,
-                    "The account belongs to other tenants too, or administers. Only an administrator may do that.");
-        }
+        live.with(revision -> {
+            Reach reach = Reach.toChange(caller, id, revision.model());
+            return revision.write(reach.scope(), work -> {
+                Changeable account = reach.change(work);
+                Controlled controlled = account.controlled();
+                guardLastAdministrator(work, account.record());
+                new Activity(work).add(Action.ACCOUNT_ANONYMISED, account.id(), caller.origin());
+                return new Anonymisation(work).anonymise(List.of(controlled), clock.instant());
+            });
+        });
     }
 
     private static void guardHeld(Work work, AccountRecord record) {
@@ -234,8 +225,11 @@ public final class AccountUseCases {
     }
 
     static void guardLastAdministrator(Work work, AccountRecord record) {
-        if (administers(record, work.revision().model()) && new RoleGrants(work).lockAdministrators() <= 1) {
-            throw Problem.of(ProblemKind.CONFLICT, "This is the last administrator. Make another one first.");
+        if (administers(record, work.revision().model())
+                && new RoleGrants(work).lockOtherAdministrators(record.id()) == 0) {
+            throw Problem.of(
+                    ProblemKind.CONFLICT,
+                    "Nobody else who can sign in administers. Make another administrator with a password first.");
         }
     }
 
@@ -253,79 +247,5 @@ public final class AccountUseCases {
                     "You have seen version " + expected + "; the account is at version " + record.version()
                             + ". Read it again and repeat your change.");
         }
-    }
-
-    private static AccountRecord ownRecord(Caller caller, Lookup lookup) {
-        AccountId own = caller.account();
-        if (own == null) {
-            throw Problem.of(
-                    ProblemKind.NOT_FOUND,
-                    caller.service() == null
-                            ? "The installation key belongs to nobody. Sign in as a person."
-                            : "Name the person for whom the service acts in the header Cuenta-Person.");
-        }
-        return lookup.find(own, null).orElseThrow(AccountUseCases::noSuchAccount);
-    }
-
-    /**
-     * The record that a picture belongs to: one's own where no id is given.
-     *
-     * @throws Problem NOT_FOUND for what is out of the caller's reach
-     */
-    public static AccountRecord readable(Caller caller, @Nullable AccountId id, Work work) {
-        Accounts accounts = new Accounts(work);
-        return id == null
-                ? ownRecord(caller, accounts::find)
-                : reach(caller, READ, work.revision(), id, accounts::find);
-    }
-
-    /** Those of the accounts that the caller may read, in one query; one's own among them. */
-    public static List<AccountRecord> readable(Caller caller, Collection<AccountId> ids, Work work) {
-        AccountModel model = work.revision().model();
-        if (ids.isEmpty()) {
-            return List.of();
-        }
-        boolean reads = caller.may(READ, model);
-        TenantId scope = reads ? caller.scope(READ, model).orElse(null) : null;
-        return new Accounts(work)
-                .all(ids).stream()
-                        .filter(record -> record.id().equals(caller.account()) || (reads && within(scope, record)))
-                        .toList();
-    }
-
-    private static boolean within(@Nullable TenantId scope, AccountRecord record) {
-        return scope == null
-                || record.tenants().stream()
-                        .anyMatch(membership -> membership.id().equals(scope));
-    }
-
-    /** As {@link #readable}, for whoever may change it; nobody else does before the transaction ends. */
-    public static AccountRecord changeable(Caller caller, @Nullable AccountId id, Work work) {
-        Accounts accounts = new Accounts(work);
-        return id == null
-                ? ownRecord(caller, accounts::findForChange)
-                : reach(caller, WRITE, work.revision(), id, accounts::findForChange);
-    }
-
-    /** One's own record, or one that the permission reaches. What is out of reach is not there. */
-    private static AccountRecord reach(
-            Caller caller, String permission, LiveRevision revision, AccountId id, Lookup lookup) {
-        if (id.equals(caller.account())) {
-            return ownRecord(caller, lookup);
-        }
-        if (!caller.may(permission, revision.model())) {
-            throw noSuchAccount();
-        }
-        return lookup.find(id, caller.scope(permission, revision.model()).orElse(null))
-                .orElseThrow(AccountUseCases::noSuchAccount);
-    }
-
-    @FunctionalInterface
-    private interface Lookup {
-        Optional<AccountRecord> find(AccountId id, @Nullable TenantId tenant);
-    }
-
-    private static Problem noSuchAccount() {
-        return Problem.of(ProblemKind.NOT_FOUND, "There is no such account within your reach.");
     }
 }

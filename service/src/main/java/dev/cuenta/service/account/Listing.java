@@ -8,11 +8,12 @@ import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Conditions;
-import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.session.Caller;
@@ -52,14 +53,14 @@ final class Listing {
     Page list(Caller caller, Request request) {
         return live.with(revision -> {
             AccountModel model = revision.model();
-            caller.require(AccountUseCases.READ, model);
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
             Viewer viewer = caller.viewer(model);
             revision.projection().checkRequested(request.fields(), viewer);
-            AccountQuery query = query(revision, viewer, caller.scope(AccountUseCases.READ, model), request);
+            AccountQuery query = query(revision, viewer, request);
             boolean secrets = !AccountUseCases.secrets(model, request.fields()).isEmpty();
             List<AccountRecord> records = secrets
-                    ? revision.write(work -> told(caller, new Accounts(work).page(query), query, request, work))
-                    : revision.read(work -> new Accounts(work).page(query));
+                    ? revision.write(scope, work -> told(caller, new Accounts(work).page(query), query, request, work))
+                    : revision.read(scope, work -> new Accounts(work).page(query));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
             List<Map<String, Object>> items = page.stream()
@@ -82,14 +83,13 @@ final class Listing {
     long count(Caller caller, @Nullable String filter) {
         return live.with(revision -> {
             AccountModel model = revision.model();
-            caller.require(AccountUseCases.READ, model);
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
             Condition condition = condition(filter, attributes(revision, caller.viewer(model)));
-            Optional<TenantId> scope = caller.scope(AccountUseCases.READ, model);
-            return revision.read(work -> new Accounts(work).count(condition, scope.orElse(null)));
+            return revision.read(scope, work -> new Accounts(work).count(condition));
         });
     }
 
-    private AccountQuery query(LiveRevision revision, Viewer viewer, Optional<TenantId> scope, Request request) {
+    private AccountQuery query(LiveRevision revision, Viewer viewer, Request request) {
         if (request.limit() < 1 || request.limit() > AccountQuery.HIGHEST_LIMIT) {
             throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + AccountQuery.HIGHEST_LIMIT + ".");
         }
@@ -108,8 +108,7 @@ final class Listing {
                                 request.cursor(),
                                 attribute,
                                 request.sort(),
-                                revision.model().id()),
-                scope.orElse(null));
+                                revision.model().id()));
     }
 
     private static Attributes attributes(LiveRevision revision, Viewer viewer) {

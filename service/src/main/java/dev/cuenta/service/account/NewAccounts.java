@@ -3,6 +3,7 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.access.Operation;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
@@ -19,6 +20,7 @@ import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.LiveRevision;
@@ -88,22 +90,30 @@ public final class NewAccounts {
                 invitation);
     }
 
-    Prepared forOperator(LiveRevision revision, Caller caller, @Nullable TenantId scope, Map<String, Object> body) {
+    /** @param scope in whose tenant, if it is limited to one, the account is made */
+    Prepared forOperator(LiveRevision revision, Caller caller, Scope scope, Map<String, Object> body) {
         AccountModel model = revision.model();
         Map<String, Object> rest = new LinkedHashMap<>(body);
         String password = takePassword(rest);
         Kind kind = takeKind(rest, model);
-        Set<Role> given = rest.containsKey("roles") ? RoleChange.read(rest.remove("roles"), caller, model) : Set.of();
+        Set<Role> given = rest.containsKey("roles") ? RoleChange.read(rest.remove("roles"), model, "/roles") : Set.of();
         List<TenantId> tenants = takeTenants(rest, scope);
         if (tenants.isEmpty() && given.stream().anyMatch(Role::withinTenant)) {
             throw RoleChange.tenantMissing();
         }
+        requireGiving(caller, given, tenants, model, "/roles");
         Set<Role> roles = defaultRoles(model);
         roles.addAll(given);
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.CREATE, caller.viewer(model), kind, rest);
         String hash = password == null ? null : hash(password, model, values);
         return new Prepared(new NewAccount(kind, values, clock.instant()), hash, roles, tenants);
+    }
+
+    /** Whoever makes an account with roles could have given them. */
+    public static void requireGiving(
+            Caller caller, Set<Role> roles, List<TenantId> tenants, AccountModel model, String pointer) {
+        RoleChange.require(caller, roles, tenants.stream().map(Scope::within).toList(), model, pointer);
     }
 
     /** For Cuenta's own records: every field may be set. */
@@ -128,18 +138,15 @@ public final class NewAccounts {
     public AccountId store(Prepared prepared, Work work) {
         AccountId id = new Accounts(work).insert(prepared.account());
         if (prepared.passwordHash() != null) {
-            new Credentials(work).set(id, prepared.passwordHash());
+            new Credentials(work).set(Controlled.byCuenta(id), prepared.passwordHash());
         }
         join(id, prepared.tenants(), new Tenants(work));
         RoleGrants grants = new RoleGrants(work);
         for (Role role : prepared.roles()) {
-            List<@Nullable TenantId> where = new ArrayList<>();
-            if (role.withinTenant()) {
-                where.addAll(prepared.tenants());
-            } else {
-                where.add(null);
-            }
-            where.forEach(tenant -> grants.give(id, role, tenant));
+            List<Scope> where = role.withinTenant()
+                    ? prepared.tenants().stream().map(Scope::within).toList()
+                    : List.of(Scope.EVERYWHERE);
+            where.forEach(scope -> grants.give(Controlled.byCuenta(id), role, scope));
         }
         return id;
     }
@@ -235,16 +242,16 @@ public final class NewAccounts {
     }
 
     /** Whoever works within one tenant makes accounts there and nowhere else. */
-    private static List<TenantId> takeTenants(Map<String, Object> body, @Nullable TenantId scope) {
+    private static List<TenantId> takeTenants(Map<String, Object> body, Scope scope) {
         Object raw = body.remove("tenants");
-        if (scope != null && raw != null) {
+        if (scope.tenant().isPresent() && raw != null) {
             throw Problem.invalid(
                     "/tenants",
                     "notWritable",
                     "The account joins the tenant of your request; `tenants` may not be written by you.");
         }
-        if (scope != null) {
-            return List.of(scope);
+        if (scope.tenant().isPresent()) {
+            return scope.tenant().stream().toList();
         }
         List<TenantId> tenants = new ArrayList<>();
         for (Object id : raw instanceof List<?> list ? list : List.of()) {

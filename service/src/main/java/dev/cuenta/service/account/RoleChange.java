@@ -1,16 +1,20 @@
 package dev.cuenta.service.account;
 
+import dev.cuenta.core.access.GivingRule;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
-import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Changeable;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
-import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -20,9 +24,8 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** The roles that an account is to have from now on, as far as the caller may decide about them. */
-record RoleChange(
-        Set<Role> given, Set<Role> taken, @Nullable TenantId tenant) {
-    static final String GIVE = "roles.give";
+record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
+    private static final String POINTER = "/roles";
 
     /** Takes {@code roles} out of the body, if it is there. */
     static Optional<RoleChange> take(
@@ -30,42 +33,67 @@ record RoleChange(
         if (!body.containsKey("roles")) {
             return Optional.empty();
         }
-        Set<Role> wanted = read(body.remove("roles"), caller, model);
+        Scope where = where(caller);
+        Set<Role> wanted = read(body.remove("roles"), model, POINTER);
         Set<Role> present = record.roles().stream()
-                .filter(given -> given.tenant() == null || given.tenant().equals(caller.tenant()))
+                .filter(given ->
+                        given.tenant() == null || Optional.of(given.tenant()).equals(where.tenant()))
                 .map(GivenRole::role)
                 .flatMap(name -> Optional.ofNullable(model.roles().get(name)).stream())
                 .collect(Collectors.toSet());
         Set<Role> given = new LinkedHashSet<>(wanted);
         given.removeAll(present);
         present.removeAll(wanted);
-        if (caller.tenant() == null && given.stream().anyMatch(Role::withinTenant)) {
+        if (where.tenant().isEmpty() && given.stream().anyMatch(Role::withinTenant)) {
             throw tenantMissing();
         }
-        return Optional.of(new RoleChange(given, present, caller.tenant()));
+        RoleChange change = new RoleChange(given, present, where);
+        require(caller, change.given(), List.of(where), model, POINTER);
+        require(caller, change.taken(), List.of(where), model, POINTER);
+        return Optional.of(change);
+    }
+
+    private static Scope where(Caller caller) {
+        return caller.tenant() == null ? Scope.EVERYWHERE : Scope.within(caller.tenant());
+    }
+
+    /**
+     * Refuses what the caller may not give.
+     *
+     * @param scopes where roles that count within a tenant are given; the others count everywhere
+     */
+    static void require(Caller caller, Set<Role> roles, Collection<Scope> scopes, AccountModel model, String pointer) {
+        GivingRule rule = new GivingRule(caller.entitlements(model));
+        List<Violation> refused = roles.stream()
+                .flatMap(role -> (role.withinTenant() ? scopes : List.of(Scope.EVERYWHERE))
+                        .stream()
+                                .flatMap(where -> rule.refusal(role, where).stream())
+                                .limit(1)
+                                .map(why -> new Violation(
+                                        pointer,
+                                        "notWritable",
+                                        "You may not give or take `" + role.name() + "`. " + why)))
+                .toList();
+        if (!refused.isEmpty()) {
+            throw Problem.invalid(refused);
+        }
     }
 
     static Problem tenantMissing() {
         return Problem.invalid(
-                "/roles",
+                POINTER,
                 "tenant",
                 "A role that counts within a tenant is given in one: name it in the header Cuenta-Tenant, or in tenants.");
     }
 
-    /** The roles that a body names. Giving roles takes a permission of its own. */
-    static Set<Role> read(@Nullable Object raw, Caller caller, AccountModel model) {
-        if (!caller.may(GIVE, model)) {
-            throw Problem.invalid(
-                    "/roles",
-                    "notWritable",
-                    "`roles` may not be written by you: it takes the permission " + GIVE + ".");
-        }
+    /** The roles that a body names. */
+    static Set<Role> read(@Nullable Object raw, AccountModel model, String pointer) {
         Set<Role> roles = new LinkedHashSet<>();
-        for (Object name : raw instanceof List<?> list ? list : new ArrayList<>(List.of("?"))) {
+        for (Object name : raw instanceof List<?> list ? list : List.of("?")) {
             Role role = model.roles().get(String.valueOf(name));
             if (role == null) {
                 throw Problem.invalid(
-                        "/roles",
+                        pointer,
                         "unknown",
                         "Give a list of roles. `" + name + "` is none. "
                                 + Nearest.advice(
@@ -81,12 +109,16 @@ record RoleChange(
         details.put("rolesTaken", taken.stream().map(Role::name).sorted().toList());
     }
 
-    void apply(Work work, AccountRecord record) {
+    void apply(Work work, Changeable account) {
+        if (given.isEmpty() && taken.isEmpty()) {
+            return;
+        }
+        Controlled controlled = account.controlled();
         if (taken.stream().anyMatch(Role::administers)) {
-            AccountUseCases.guardLastAdministrator(work, record);
+            AccountUseCases.guardLastAdministrator(work, account.record());
         }
         RoleGrants grants = new RoleGrants(work);
-        taken.forEach(role -> grants.take(record.id(), role, tenant));
-        given.forEach(role -> grants.give(record.id(), role, tenant));
+        taken.forEach(role -> grants.take(controlled, role, where));
+        given.forEach(role -> grants.give(controlled, role, where));
     }
 }

@@ -1,5 +1,6 @@
 package dev.cuenta.service.activity;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.Span;
@@ -48,7 +49,7 @@ final class ActivityPruning implements Job {
         Span keep = revision.model().activity().keep();
         long gone = links.prune(keep.before(clock.instant()));
         if (gone > 0) {
-            revision.write(work -> {
+            revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.ACTIVITY_PRUNED, null, Origin.CUENTA, Map.of("count", gone));
                 return gone;
             });

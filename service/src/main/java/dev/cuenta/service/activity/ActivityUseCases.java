@@ -1,19 +1,18 @@
 package dev.cuenta.service.activity;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Entry;
 import dev.cuenta.core.finding.Nearest;
-import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,7 +28,6 @@ import org.springframework.stereotype.Component;
 /** Reading activity: all of it, or what was done to one account, for whoever may know. */
 @Component
 public final class ActivityUseCases {
-    public static final String READ = "activity.read";
     private static final int LONGEST_PAGE = 200;
 
     /** What a request asks for, as it was written. */
@@ -62,19 +60,17 @@ public final class ActivityUseCases {
     /** All that the caller's permission reaches: what was done to accounts of the current tenant, or everything. */
     Page list(Caller caller, Request request) {
         return live.with(revision -> {
-            AccountModel model = revision.model();
-            caller.require(READ, model);
-            return page(caller, revision, query(caller, request, revision));
+            Scope scope = caller.scope(CuentaPermission.ACTIVITY_READ, revision.model());
+            return page(caller, revision, scope, query(request));
         });
     }
 
-    private static Activity.Query query(Caller caller, Request request, LiveRevision revision) {
+    private static Activity.Query query(Request request) {
         return new Activity.Query(
                 id(request.account()),
                 id(request.person()),
                 request.service(),
                 request.action() == null ? null : action(request.action()),
-                caller.scope(READ, revision.model()).orElse(null),
                 request.before(),
                 limit(request.limit()));
     }
@@ -90,34 +86,39 @@ public final class ActivityUseCases {
      */
     public Page of(Caller caller, @Nullable AccountId id, int limit, @Nullable Long before) {
         return live.with(revision -> {
-            if (id != null && !id.equals(caller.account())) {
-                caller.require(READ, revision.model());
+            if (id != null && !caller.owns(id)) {
+                caller.scope(CuentaPermission.ACTIVITY_READ, revision.model());
             }
-            AccountId account = revision.read(
-                    work -> AccountUseCases.readable(caller, id, work).id());
-            return page(caller, revision, new Activity.Query(account, null, null, null, null, before, limit(limit)));
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            AccountId account =
+                    revision.read(reach.scope(), work -> reach.read(work).id());
+            return page(
+                    caller,
+                    revision,
+                    reach.scope(),
+                    new Activity.Query(account, null, null, null, before, limit(limit)));
         });
     }
 
-    private static Page page(Caller caller, LiveRevision revision, Activity.Query query) {
-        List<Entry> found = revision.read((Work work) -> new Activity(work).page(query));
+    private static Page page(Caller caller, LiveRevision revision, Scope scope, Activity.Query query) {
+        List<Entry> found = revision.read(scope, work -> new Activity(work).page(query));
         boolean more = found.size() > query.limit();
         List<Entry> shown = more ? found.subList(0, query.limit()) : found;
         EntryJson json = new EntryJson(revision, caller);
         return new Page(
                 shown.stream().map(json::of).toList(),
-                names(caller, revision, shown),
+                names(caller, revision, scope, shown),
                 more ? shown.get(shown.size() - 1).number() : null);
     }
 
-    private static Map<String, String> names(Caller caller, LiveRevision revision, List<Entry> shown) {
+    private static Map<String, String> names(Caller caller, LiveRevision revision, Scope scope, List<Entry> shown) {
         Set<AccountId> ids = shown.stream()
                 .flatMap(entry -> Stream.of(Optional.ofNullable(entry.account()), Optional.ofNullable(entry.person())))
                 .flatMap(Optional::stream)
                 .map(AccountId::new)
                 .collect(Collectors.toSet());
         Map<String, String> names = new LinkedHashMap<>();
-        revision.read(work -> AccountUseCases.readable(caller, ids, work))
+        revision.read(scope, work -> Reach.readable(caller, ids, work))
                 .forEach(record -> names.put(
                         record.id().text(),
                         revision.projection().displayName(record, caller.viewer(revision.model(), record))));
@@ -147,10 +148,7 @@ public final class ActivityUseCases {
     /** Follows the chain from its beginning. For whoever may know all of it. */
     Links.Report verify(Caller caller) {
         live.with(revision -> {
-            caller.require(READ, revision.model());
-            if (caller.scope(READ, revision.model()).isPresent()) {
-                throw Problem.of(ProblemKind.FORBIDDEN, "The chain is over all tenants. Ask for it outside of them.");
-            }
+            caller.requireEverywhere(CuentaPermission.ACTIVITY_READ, revision.model());
             return revision;
         });
         return links.verify();

@@ -1,6 +1,7 @@
 package dev.cuenta.service.administrator;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
@@ -57,17 +58,14 @@ final class FirstAdministrator {
                     .orElseThrow();
             NewAccounts.Prepared prepared =
                     newAccounts.forSeed(revision, kind, rest, Set.of(role), List.of(), clock.instant());
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 if (new RoleGrants(work).lockAdministrators() > 0) {
                     throw Problem.of(ProblemKind.CONFLICT, "There is an administrator already. They can make others.");
                 }
                 AccountId id = newAccounts.store(prepared, work);
                 new Activity(work).add(Action.ACCOUNT_ADDED, id, caller.origin(), Map.of("role", role.name()));
                 return revision.projection()
-                        .project(
-                                new Accounts(work).find(id, null).orElseThrow(),
-                                caller.viewer(revision.model()),
-                                Set.of());
+                        .project(new Accounts(work).find(id).orElseThrow(), caller.viewer(revision.model()), Set.of());
             });
         });
     }

@@ -1,9 +1,12 @@
 package dev.cuenta.service.adoption;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
@@ -23,7 +26,6 @@ import org.springframework.stereotype.Component;
 /** Rows of other programs become accounts, a batch in one transaction. */
 @Component
 final class AdoptionUseCases {
-    private static final String ADOPT = "accounts.adopt";
     private static final int LONGEST_PAGE = 5000;
 
     private final LiveRevisions live;
@@ -39,7 +41,7 @@ final class AdoptionUseCases {
     /** What became of each row, in their order. Rows that were adopted before are left as they are. */
     List<Result> adopt(Caller caller, AdoptedRows given) {
         return live.with(revision -> {
-            caller.require(ADOPT, revision.model());
+            caller.requireEverywhere(CuentaPermission.ACCOUNTS_ADOPT, revision.model());
             Kind kind = kind(revision.model(), given.kind());
             List<AdoptedRows.Row> rows = new StrongHashes(revision, passwords).of(given);
             try {
@@ -55,14 +57,16 @@ final class AdoptionUseCases {
 
     private List<Result> together(
             LiveRevision revision, Caller caller, Kind kind, AdoptedRows given, List<AdoptedRows.Row> rows) {
-        return revision.write(work -> {
+        return revision.write(Scope.EVERYWHERE, work -> {
             new Activity(work)
                     .add(
                             Action.RECORDS_ADDED,
                             null,
                             caller.origin(),
                             Map.of("source", given.source(), "count", rows.size()));
-            return new Intake(work, kind, given, clock.instant()).take(rows);
+            return new Intake(
+                            work, kind, given, Reach.guard(caller, Scope.EVERYWHERE, revision.model()), clock.instant())
+                    .take(rows);
         });
     }
 
@@ -86,19 +90,21 @@ final class AdoptionUseCases {
 
     List<Summary> summaries(Caller caller) {
         return live.with(revision -> {
-            caller.require(ADOPT, revision.model());
-            return revision.read(work -> new Adoptions(work).summaries());
+            caller.requireEverywhere(CuentaPermission.ACCOUNTS_ADOPT, revision.model());
+            return revision.read(Scope.EVERYWHERE, work -> new Adoptions(work).summaries());
         });
     }
 
     List<Map<String, Object>> ids(Caller caller, String source, String after, int limit) {
         return live.with(revision -> {
-            caller.require(ADOPT, revision.model());
+            caller.requireEverywhere(CuentaPermission.ACCOUNTS_ADOPT, revision.model());
             int most = Math.min(Math.max(limit, 1), LONGEST_PAGE);
-            return revision.read(work -> new Adoptions(work)
-                    .map(source, after, most).stream()
-                            .map(AdoptionUseCases::json)
-                            .toList());
+            return revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new Adoptions(work)
+                            .map(source, after, most).stream()
+                                    .map(AdoptionUseCases::json)
+                                    .toList());
         });
     }
 

@@ -8,6 +8,7 @@ import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
+import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.revision.IdType;
 import dev.cuenta.store.revision.Work;
@@ -25,15 +26,18 @@ import org.jspecify.annotations.Nullable;
 final class Intake {
     final Work work;
     final AdoptedRows given;
+    final ChangeGuard guard;
     final Instant now;
     final AccountModel model;
     final Kind kind;
     final Adoptions adoptions;
     final List<Field> uniqueFields;
 
-    Intake(Work work, Kind kind, AdoptedRows given, Instant now) {
+    /** @param guard of accounts that rows would join */
+    Intake(Work work, Kind kind, AdoptedRows given, ChangeGuard guard, Instant now) {
         this.work = work;
         this.given = given;
+        this.guard = guard;
         this.now = now;
         this.model = work.revision().model();
         this.kind = kind;

@@ -9,6 +9,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.adoption.Adoptions.Adopted;
 import dev.cuenta.store.adoption.Adoptions.Claim;
@@ -173,7 +174,8 @@ final class Pass {
     /** The account stays as it is; what it lacks comes from the row. */
     private void join(Row row, AccountId same, Map<FieldPath, @Nullable Object> values, List<Violation> left) {
         Accounts stored = new Accounts(intake.work);
-        AccountRecord record = stored.findForChange(same, null).orElseThrow();
+        Changeable account = stored.findForChange(same, intake.guard).orElseThrow();
+        AccountRecord record = account.record();
         Set<FieldPath> fields = new HashSet<>();
         intake.model.fieldsOf(intake.model.kindNamed(record.kind())).forEach(field -> fields.add(field.path()));
         Map<FieldPath, @Nullable Object> lacking = new LinkedHashMap<>();
@@ -183,7 +185,7 @@ final class Pass {
             }
         });
         if (!lacking.isEmpty()) {
-            stored.change(record, lacking, intake.now);
+            stored.change(account, lacking, intake.now);
         }
         adopted.add(new Adopted(row.key(), same, true));
         results.put(row, new Result(row.key(), Result.Outcome.JOINED, same.text(), left));

@@ -1,5 +1,6 @@
 package dev.cuenta.service.adoption;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
@@ -29,7 +30,7 @@ final class StrongHashes {
         if (weak.isEmpty()) {
             return given.rows();
         }
-        Set<String> before = revision.read(work -> new Adoptions(work).present(given.source(), weak))
+        Set<String> before = revision.read(Scope.EVERYWHERE, work -> new Adoptions(work).present(given.source(), weak))
                 .keySet();
         return given.rows().stream()
                 .map(row -> isWeak(row) && !before.contains(row.key()) ? strengthened(row) : row)

@@ -1,6 +1,7 @@
 package dev.cuenta.service.confirmation;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.Field;
@@ -38,7 +39,7 @@ final class ConfirmationUseCases {
 
     /** Uses the token up; says which field it was sent for. */
     FieldPath confirm(String token, Origin origin) {
-        return live.with(revision -> revision.write(work -> {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Proofs.Proven proven = new Proofs(work)
                     .take(Message.Purpose.CONFIRM, Tokens.hash(token))
                     .orElseThrow(() -> Problem.invalid("/token", "unknown", Tokens.NO_PROOF));
@@ -52,7 +53,7 @@ final class ConfirmationUseCases {
         AccountId own = person(caller);
         String tried = "code for " + field + " of " + own.text();
         throttle.begin(tried);
-        live.with(revision -> revision.write(work -> {
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Proofs.Proven proven = ConfirmationCode.hashes(work.secrets(), own, FieldPath.parse(field), code).stream()
                     .flatMap(hash -> new Proofs(work).take(Message.Purpose.CONFIRM, hash).stream())
                     .findFirst()
@@ -84,7 +85,7 @@ final class ConfirmationUseCases {
     /** Sends the caller another link, or another code. */
     void ask(Caller caller, String field) {
         AccountId own = person(caller);
-        live.with(revision -> revision.write(work -> {
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Field address = revision.model()
                     .field(FieldPath.parse(field))
                     .filter(Field::confirmed)
@@ -98,7 +99,7 @@ final class ConfirmationUseCases {
 
     private static boolean has(AccountId account, Field field, Work work) {
         return new Accounts(work)
-                .find(account, null)
+                .find(account)
                 .filter(record -> record.values().get(field.path()) != null)
                 .isPresent();
     }

@@ -1,9 +1,11 @@
 package dev.cuenta.service.credential;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.PasswordScheme;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.password.Argon2id;
 import dev.cuenta.service.password.PepperFile;
@@ -23,8 +25,6 @@ import org.springframework.stereotype.Component;
 /** How passwords are kept, and what keeping them costs on this machine. */
 @Component
 final class CredentialUseCases {
-    private static final String READ = "credentials.read";
-    private static final String ROTATE = "secrets.rotate";
     private static final Duration LEAST = Duration.ofMillis(10);
     private static final Duration MOST = Duration.ofSeconds(2);
     private static final int KIB = 1024;
@@ -54,10 +54,12 @@ final class CredentialUseCases {
     /** Those that were set first come first. */
     List<Made> report(Caller caller) {
         return live.with(revision -> {
-            caller.require(READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.CREDENTIALS_READ, revision.model());
             PasswordRules rules = revision.model().password();
-            return revision.read(work -> new Credentials(work)
-                    .alike().stream().map(alike -> made(alike, rules)).toList());
+            return revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new Credentials(work)
+                            .alike().stream().map(alike -> made(alike, rules)).toList());
         });
     }
 
@@ -83,9 +85,9 @@ final class CredentialUseCases {
     /** Another pepper goes into new hashes; those that are there get it at the next sign-in of each account. */
     String addPepper(Caller caller) {
         return live.with(revision -> {
-            caller.require(ROTATE, revision.model());
+            caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             String id = peppers.add().id();
-            revision.write(work -> {
+            revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.PEPPER_ADDED, null, caller.origin(), Map.of("pepper", id));
                 return id;
             });
@@ -99,7 +101,7 @@ final class CredentialUseCases {
      */
     List<Measured> tune(Caller caller, Duration target) {
         live.with(revision -> {
-            caller.require(READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.CREDENTIALS_READ, revision.model());
             return revision;
         });
         if (target.compareTo(LEAST) < 0 || target.compareTo(MOST) > 0) {

@@ -8,8 +8,9 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.Service;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.Settings;
-import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.activity.ActivityUseCases;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
@@ -59,11 +60,10 @@ final class Dossiers {
      */
     Map<String, Object> of(Caller caller, @Nullable AccountId id) {
         return live.with(revision -> {
-            Map<String, Object> dossier = revision.write(work -> {
-                AccountRecord record = AccountUseCases.readable(caller, id, work);
-                return sections(caller, record, revision, work);
-            });
-            if (id == null || id.equals(caller.account()) || caller.may(ActivityUseCases.READ, revision.model())) {
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            Map<String, Object> dossier = revision.write(
+                    reach.scope(), work -> sections(caller, reach.read(work).in(reach.scope()), revision, work));
+            if (caller.owns(reach.id()) || caller.may(CuentaPermission.ACTIVITY_READ, revision.model())) {
                 dossier.put(
                         "activity", activity.of(caller, id, MOST_ACTIVITY, null).items());
             }
@@ -73,7 +73,7 @@ final class Dossiers {
 
     private Map<String, Object> sections(Caller caller, AccountRecord record, LiveRevision revision, Work work) {
         AccountModel model = revision.model();
-        boolean own = record.id().equals(caller.account());
+        boolean own = caller.owns(record.id());
         Viewer viewer = caller.viewer(model, record);
         List<Field> kept = model.fieldsOf(model.kindNamed(record.kind())).stream()
                 .filter(Field::stored)
@@ -126,7 +126,7 @@ final class Dossiers {
         json.put("field", field.path().toString());
         json.put("label", field.label());
         boolean shown = revision.matrix().reads(viewer, field) && (own || !field.secret());
-        Object value = shown ? revision.projection().value(field, record) : null;
+        Object value = shown ? revision.projection().value(field, record, viewer) : null;
         if (value != null) {
             json.put("value", field.type().write(value));
         } else {

@@ -1,6 +1,7 @@
 package dev.cuenta.service.message;
 
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Span;
 import dev.cuenta.service.Settings;
@@ -58,7 +59,7 @@ final class Postman implements Job {
         }
         boolean more = true;
         while (more) {
-            more = live.with(revision -> revision.write(this::sendNext));
+            more = live.with(revision -> revision.write(Scope.EVERYWHERE, this::sendNext));
         }
     }
 
@@ -66,7 +67,7 @@ final class Postman implements Job {
         Messages messages = new Messages(work);
         Optional<Message> next = messages.next();
         next.ifPresent(message -> {
-            Optional<AccountRecord> record = new Accounts(work).find(message.account(), null);
+            Optional<AccountRecord> record = new Accounts(work).find(message.account());
             Optional<Field> field = work.revision().model().field(message.field());
             if (record.isEmpty() || field.isEmpty()) {
                 messages.done(message.id());

@@ -8,31 +8,20 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.core.type.Limits;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevision;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** What a caller's forms, lists and filters are made from. Fields that concern the caller in no way are left out. */
 final class FormJson {
-    private static final List<String> PERMISSIONS = List.of(
-            "accounts.read",
-            "accounts.write",
-            "roles.give",
-            "model.read",
-            "model.publish",
-            "retention.read",
-            "retention.run",
-            "services.read",
-            "services.keys",
-            "activity.read");
-
     private final AccountModel model;
     private final AccessMatrix matrix;
     private final Viewer toOthers;
@@ -53,8 +42,9 @@ final class FormJson {
         json.put("name", model.name());
         json.put(
                 "may",
-                PERMISSIONS.stream()
+                Arrays.stream(CuentaPermission.values())
                         .filter(permission -> caller.may(permission, model))
+                        .map(CuentaPermission::word)
                         .toList());
         json.put("administers", caller.roles(model).stream().anyMatch(Role::administers));
         json.put(

@@ -1,5 +1,6 @@
 package dev.cuenta.service.model;
 
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevisions;
 import org.springframework.stereotype.Component;
@@ -7,9 +8,6 @@ import org.springframework.stereotype.Component;
 /** Who may look at models, and who may change them. */
 @Component
 final class ModelRights {
-    static final String READ = "model.read";
-    static final String PUBLISH = "model.publish";
-
     private final LiveRevisions live;
 
     ModelRights(LiveRevisions live) {
@@ -17,10 +15,10 @@ final class ModelRights {
     }
 
     /** Before the first revision there are no roles yet, and only the installation key's holder gets this far. */
-    void require(Caller caller, String permission) {
+    void require(Caller caller, CuentaPermission permission) {
         if (live.present()) {
             live.with(revision -> {
-                caller.require(permission, revision.model());
+                caller.requireEverywhere(permission, revision.model());
                 return revision;
             });
         }

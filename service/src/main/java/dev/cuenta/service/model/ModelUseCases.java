@@ -1,11 +1,13 @@
 package dev.cuenta.service.model;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.check.StoredFindings;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Severity;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
@@ -82,7 +84,7 @@ final class ModelUseCases {
     }
 
     ModelFile check(Caller caller, String file, String source) {
-        rights.require(caller, ModelRights.READ);
+        rights.require(caller, CuentaPermission.MODEL_READ);
         return ModelFile.read(
                 file,
                 source,
@@ -93,7 +95,7 @@ final class ModelUseCases {
     }
 
     Shown diff(Caller caller, String file, String source, boolean withScript) {
-        rights.require(caller, ModelRights.READ);
+        rights.require(caller, CuentaPermission.MODEL_READ);
         ModelFile checked = ModelFile.read(file, source);
         AccountModel next = checked.model().orElse(null);
         if (next == null) {
@@ -114,9 +116,9 @@ final class ModelUseCases {
                 .live()
                 .map(revision -> ModelDiff.between(
                         revision.number(),
-                        Revisions.modelOf(revision),
+                        revisions.modelOf(revision),
                         next,
-                        counted(Revisions.modelOf(revision), next)))
+                        counted(revisions.modelOf(revision), next)))
                 .orElseGet(() -> ModelDiff.first(next));
     }
 
@@ -126,7 +128,8 @@ final class ModelUseCases {
 
     private Optional<Long> taken(RetentionRule rule) {
         return live.with(revision -> Selection.ifItFits(revision.model(), rule, clock.instant())
-                .map(selection -> revision.read(work -> new Accounts(work).count(selection.condition(), null))));
+                .map(selection ->
+                        revision.read(Scope.EVERYWHERE, work -> new Accounts(work).count(selection.condition()))));
     }
 
     /**
@@ -135,7 +138,7 @@ final class ModelUseCases {
      * @return the revision with its progress
      */
     Revision publish(Caller caller, Publish request) {
-        rights.require(caller, ModelRights.PUBLISH);
+        rights.require(caller, CuentaPermission.MODEL_PUBLISH);
         Optional<Revision> unfinished = revisions.unfinished();
         if (unfinished
                 .filter(revision -> revision.source().equals(request.source()))
@@ -167,7 +170,7 @@ final class ModelUseCases {
     /** Of the first revision only the history tells: there is nothing yet that activity could stand beside. */
     private void tell(Caller caller, int number) {
         if (live.present()) {
-            live.with(revision -> revision.write(work -> {
+            live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.MODEL_PUBLISHED, null, caller.origin(), Map.of("revision", number));
                 return number;
             }));
@@ -209,7 +212,7 @@ final class ModelUseCases {
     }
 
     Revision revision(Caller caller, int number) {
-        rights.require(caller, ModelRights.READ);
+        rights.require(caller, CuentaPermission.MODEL_READ);
         return revisions
                 .numbered(number)
                 .orElseThrow(() -> Problem.of(
@@ -219,7 +222,7 @@ final class ModelUseCases {
 
     /** Pauses, resumes or cancels a publish that is under way. */
     Revision control(Caller caller, int number, Control wanted) {
-        rights.require(caller, ModelRights.PUBLISH);
+        rights.require(caller, CuentaPermission.MODEL_PUBLISH);
         Revision revision = revisions.control(number, wanted);
         background.hurry();
         return revision;
@@ -231,13 +234,13 @@ final class ModelUseCases {
     }
 
     List<Revision> history(Caller caller) {
-        rights.require(caller, ModelRights.READ);
+        rights.require(caller, CuentaPermission.MODEL_READ);
         return revisions.history();
     }
 
     <T> T look(Caller caller, Function<LiveRevision, T> question) {
         return live.with(revision -> {
-            caller.require(ModelRights.READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.MODEL_READ, revision.model());
             return question.apply(revision);
         });
     }

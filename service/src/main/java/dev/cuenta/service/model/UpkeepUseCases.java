@@ -1,6 +1,8 @@
 package dev.cuenta.service.model;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
@@ -57,7 +59,7 @@ final class UpkeepUseCases {
 
     /** Measures for some seconds, in temporary tables. */
     List<IdCosts.Cost> idCosts(Caller caller, int rows) {
-        rights.require(caller, ModelRights.READ);
+        rights.require(caller, CuentaPermission.MODEL_READ);
         if (rows < LEAST_ROWS || rows > MOST_ROWS) {
             throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
         }
@@ -66,7 +68,7 @@ final class UpkeepUseCases {
 
     /** A database of that name with the live shape and no records. */
     Revision emptyCopy(Caller caller, String name) {
-        rights.require(caller, ModelRights.PUBLISH);
+        rights.require(caller, CuentaPermission.MODEL_PUBLISH);
         if (!name.matches("[a-z][a-z0-9_]{0,49}")) {
             throw Problem.invalid(
                     "/name", "name", "A database's name has small letters, digits and underscores, 50 at most.");
@@ -82,8 +84,10 @@ final class UpkeepUseCases {
     List<FormerIds.Pair> formerIds(Caller caller, @Nullable String after, int limit) {
         int most = Math.min(Math.max(limit, 1), LONGEST_PAGE);
         return live.with(revision -> {
-            caller.require(ModelRights.PUBLISH, revision.model());
-            return revision.read(work -> new FormerIds(work).page(after == null ? null : new AccountId(after), most));
+            caller.requireEverywhere(CuentaPermission.MODEL_PUBLISH, revision.model());
+            return revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new FormerIds(work).page(after == null ? null : new AccountId(after), most));
         });
     }
 
@@ -92,14 +96,14 @@ final class UpkeepUseCases {
     }
 
     List<Leftovers.Leftover> leftovers(Caller caller) {
-        rights.require(caller, ModelRights.READ);
+        rights.require(caller, CuentaPermission.MODEL_READ);
         return new Leftovers(connections).list();
     }
 
     /** Drops for good what revisions up to the given one put aside. */
     List<Leftovers.Leftover> sweep(Caller caller, int upToRevision) {
         return live.with(revision -> {
-            caller.require(ModelRights.PUBLISH, revision.model());
+            caller.requireEverywhere(CuentaPermission.MODEL_PUBLISH, revision.model());
             if (revisions.unfinished().isPresent()) {
                 throw Problem.of(
                         ProblemKind.CONFLICT,
@@ -111,7 +115,7 @@ final class UpkeepUseCases {
 
     private <T> T look(Caller caller, Function<LiveRevision, T> question) {
         return live.with(revision -> {
-            caller.require(ModelRights.READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.MODEL_READ, revision.model());
             return question.apply(revision);
         });
     }

@@ -1,5 +1,6 @@
 package dev.cuenta.service.picture;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.store.picture.Pictures;
@@ -44,7 +45,8 @@ final class PictureSweep implements Job {
 
     private void dropUnknown(Set<UUID> kept) {
         Set<UUID> unknown = new HashSet<>(kept);
-        unknown.removeAll(live.with(revision -> revision.read(work -> new Pictures(work).known(kept))));
+        unknown.removeAll(
+                live.with(revision -> revision.read(Scope.EVERYWHERE, work -> new Pictures(work).known(kept))));
         contents.drop(unknown);
     }
 }

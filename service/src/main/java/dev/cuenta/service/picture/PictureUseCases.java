@@ -12,10 +12,11 @@ import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.core.picture.PictureSize;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.qr.QrPicture;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.picture.Pictures;
 import dev.cuenta.store.picture.Pictures.Picture;
@@ -73,8 +74,9 @@ final class PictureUseCases {
                         () -> Problem.invalid("/size", "option", "A picture comes in the sizes 96, 384 and 2048."));
         return live.with(revision -> {
             Field field = field(revision, path);
-            Object value = revision.read(work -> {
-                AccountRecord record = AccountUseCases.readable(caller, account, work);
+            Reach reach = Reach.toRead(caller, account, revision.model());
+            Object value = revision.read(reach.scope(), work -> {
+                AccountRecord record = reach.read(work);
                 return earlier == null
                         ? current(record, field, caller, work)
                         : earlier(record, field, caller, earlier, work);
@@ -96,7 +98,8 @@ final class PictureUseCases {
 
     private static Object current(AccountRecord record, Field field, Caller caller, Work work) {
         checkReadable(record, field, caller, work);
-        return Optional.ofNullable(work.revision().projection().value(field, record))
+        Viewer viewer = caller.viewer(work.revision().model(), record);
+        return Optional.ofNullable(work.revision().projection().value(field, record, viewer))
                 .orElseThrow(PictureUseCases::none);
     }
 
@@ -137,8 +140,9 @@ final class PictureUseCases {
     List<Listed> list(Caller caller, @Nullable AccountId account, String path) {
         return live.with(revision -> {
             Field field = field(revision, path);
-            return revision.read(work -> {
-                AccountRecord record = AccountUseCases.readable(caller, account, work);
+            Reach reach = Reach.toRead(caller, account, revision.model());
+            return revision.read(reach.scope(), work -> {
+                AccountRecord record = reach.read(work);
                 checkReadable(record, field, caller, work);
                 return listed(record.id(), field, record.values().get(field.path()), work);
             });
@@ -163,7 +167,8 @@ final class PictureUseCases {
     List<Listed> upload(Caller caller, @Nullable AccountId account, String path, InputStream body) {
         return live.with(revision -> {
             Field field = field(revision, path);
-            revision.read(work -> writable(AccountUseCases.readable(caller, account, work), field, caller, work));
+            Reach reach = Reach.toRead(caller, account, revision.model());
+            revision.read(reach.scope(), work -> writable(reach.read(work), field, caller, work));
             Images.Made made = images.make(read(body, field.limits().maxBytes()));
             UUID id = UuidCreator.getTimeOrderedEpoch();
             contents.keep(id, made.sizes());
@@ -208,12 +213,14 @@ final class PictureUseCases {
     private List<Listed> change(
             LiveRevision revision, Caller caller, @Nullable AccountId account, Field field, Choice choice) {
         Set<UUID> dropped = new HashSet<>();
-        List<Listed> pictures = revision.write(work -> {
-            AccountRecord record = writable(AccountUseCases.changeable(caller, account, work), field, caller, work);
+        Reach reach = Reach.toChange(caller, account, revision.model());
+        List<Listed> pictures = revision.write(reach.scope(), work -> {
+            Changeable changeable = reach.change(work);
+            AccountRecord record = writable(changeable.record(), field, caller, work);
             UUID current = choice.current(record, work);
             String value = current == null ? null : current.toString();
             Map<FieldPath, @Nullable Object> values = new HashMap<>(Collections.singletonMap(field.path(), value));
-            new Accounts(work).change(record, values, clock.instant());
+            new Accounts(work).change(changeable, values, clock.instant());
             new Activity(work)
                     .add(
                             Action.PICTURE_CHANGED,

@@ -1,7 +1,9 @@
 package dev.cuenta.service.retention;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
@@ -25,15 +27,15 @@ final class ArchiveUseCases {
 
     List<Archived> list(Caller caller) {
         return live.with(revision -> {
-            caller.require(RetentionUseCases.READ, revision.model());
-            return revision.read(work -> new Archive(work).list(SHOWN));
+            caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
+            return revision.read(Scope.EVERYWHERE, work -> new Archive(work).list(SHOWN));
         });
     }
 
     Archive.Restored restore(Caller caller, String id) {
         return live.with(revision -> {
-            caller.require(RetentionUseCases.RUN, revision.model());
-            return revision.write(work -> {
+            caller.requireEverywhere(CuentaPermission.RETENTION_RUN, revision.model());
+            return revision.write(Scope.EVERYWHERE, work -> {
                 Archive.Restored restored = new Archive(work).restore(id);
                 new Activity(work).add(Action.ACCOUNT_RESTORED, new AccountId(id), caller.origin());
                 return restored;
@@ -43,8 +45,8 @@ final class ArchiveUseCases {
 
     void drop(Caller caller, String id) {
         boolean dropped = live.with(revision -> {
-            caller.require(RetentionUseCases.RUN, revision.model());
-            return revision.write(work -> {
+            caller.requireEverywhere(CuentaPermission.RETENTION_RUN, revision.model());
+            return revision.write(Scope.EVERYWHERE, work -> {
                 boolean was = new Archive(work).drop(id);
                 if (was) {
                     new Activity(work).add(Action.ACCOUNT_REMOVED, new AccountId(id), caller.origin());

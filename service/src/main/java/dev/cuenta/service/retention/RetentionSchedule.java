@@ -1,5 +1,6 @@
 package dev.cuenta.service.retention;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.retention.Selection;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.store.account.Accounts;
@@ -41,7 +42,7 @@ final class RetentionSchedule implements Job {
             var due = schedules.due(revision.model().retention().values(), now);
             due.forEach((rule, moment) -> {
                 Selection selection = Selection.of(revision.model(), rule, now);
-                long matched = revision.read(work -> new Accounts(work).count(selection.condition(), null));
+                long matched = revision.read(Scope.EVERYWHERE, work -> new Accounts(work).count(selection.condition()));
                 runs.begin(rule.name(), selection.cutoff(), AUTHOR, matched, moment);
             });
             return due.size();

@@ -2,12 +2,14 @@ package dev.cuenta.service.retention;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.retention.Selection;
@@ -16,6 +18,7 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Given;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
@@ -39,8 +42,6 @@ import org.springframework.stereotype.Component;
 @Component
 final class RetentionUseCases implements Job {
     private static final Logger LOG = LoggerFactory.getLogger(RetentionUseCases.class);
-    static final String READ = "retention.read";
-    static final String RUN = "retention.run";
     private static final int SHOWN = 10;
     private static final int BATCH = 200;
 
@@ -74,7 +75,7 @@ final class RetentionUseCases implements Job {
 
     List<RetentionRule> rules(Caller caller) {
         return live.with(revision -> {
-            caller.require(READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
             return List.copyOf(revision.model().retention().values());
         });
     }
@@ -82,11 +83,11 @@ final class RetentionUseCases implements Job {
     /** Counts exactly, names the first, and tells what hangs on them; touches nothing. */
     Preview preview(Caller caller, String rule) {
         return live.with(revision -> {
-            caller.require(READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
             Selection selection = selection(revision.model(), rule, clock.instant());
-            return revision.read(work -> {
+            return revision.read(Scope.EVERYWHERE, work -> {
                 Accounts accounts = new Accounts(work);
-                long count = accounts.count(selection.condition(), null);
+                long count = accounts.count(selection.condition());
                 List<Due> first = accounts.first(selection.condition(), selection.since(), SHOWN).stream()
                         .map(record -> due(work, record, selection))
                         .toList();
@@ -94,9 +95,7 @@ final class RetentionUseCases implements Job {
                         named(revision.model(), rule),
                         selection.cutoff(),
                         count,
-                        selection.due().equals(selection.condition())
-                                ? 0
-                                : accounts.count(selection.due(), null) - count,
+                        selection.due().equals(selection.condition()) ? 0 : accounts.count(selection.due()) - count,
                         first,
                         new Removal(work).dependents(selection.condition()));
             });
@@ -119,11 +118,11 @@ final class RetentionUseCases implements Job {
     /** Begins a run, which goes on beside requests; a run that was cut off is taken up instead of a second one. */
     RetentionRun begin(Caller caller, String rule) {
         return live.with(revision -> {
-            caller.require(RUN, revision.model());
+            caller.requireEverywhere(CuentaPermission.RETENTION_RUN, revision.model());
             Selection selection = selection(revision.model(), rule, clock.instant());
-            long matched = revision.read(work -> new Accounts(work).count(selection.condition(), null));
+            long matched = revision.read(Scope.EVERYWHERE, work -> new Accounts(work).count(selection.condition()));
             RetentionRun run = runs.begin(rule, selection.cutoff(), caller.author(), matched);
-            revision.write(work -> {
+            revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.RETENTION_BEGUN, null, caller.origin(), Map.of("rule", rule));
                 return run;
             });
@@ -133,14 +132,14 @@ final class RetentionUseCases implements Job {
 
     List<RetentionRun> recent(Caller caller) {
         return live.with(revision -> {
-            caller.require(READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
             return runs.recent();
         });
     }
 
     RetentionRun find(Caller caller, String id) {
         return live.with(revision -> {
-            caller.require(READ, revision.model());
+            caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
             return Given.uuid(id)
                     .flatMap(runs::find)
                     .orElseThrow(() -> Problem.of(
@@ -165,7 +164,7 @@ final class RetentionUseCases implements Job {
         boolean more =
                 runs.find(run.id()).filter(present -> !present.finished()).isPresent();
         while (more) {
-            more = live.with(revision -> revision.write(work -> takeBatch(run, work)));
+            more = live.with(revision -> revision.write(Scope.EVERYWHERE, work -> takeBatch(run, work)));
         }
         runs.finish(run.id());
         LOG.info("Retention rule {} has run", run.rule());
@@ -196,10 +195,14 @@ final class RetentionUseCases implements Job {
 
     private Map<String, Long> take(List<AccountId> ids, RetentionRule rule, Work work) {
         return switch (rule.action()) {
-            case DELETE -> new Removal(work).remove(ids);
-            case ANONYMISE -> new Anonymisation(work).anonymise(ids, clock.instant());
+            case DELETE -> new Removal(work).remove(controlled(ids));
+            case ANONYMISE -> new Anonymisation(work).anonymise(controlled(ids), clock.instant());
             case ARCHIVE -> new Archive(work).put(ids, rule.name());
         };
+    }
+
+    private static List<Controlled> controlled(List<AccountId> ids) {
+        return ids.stream().map(Controlled::byCuenta).toList();
     }
 
     private static Selection selection(AccountModel model, String rule, Instant now) {

@@ -1,12 +1,14 @@
 package dev.cuenta.service.sample;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Span;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.sample.Samples;
@@ -66,8 +68,8 @@ final class SampleController {
         while (made < wanted.count()) {
             int batch = Math.min(BATCH, wanted.count() - made);
             live.with(revision -> {
-                caller.require("samples.make", revision.model());
-                return revision.write(work -> {
+                caller.requireEverywhere(CuentaPermission.SAMPLES_MAKE, revision.model());
+                return revision.write(Scope.EVERYWHERE, work -> {
                     new Activity(work)
                             .add(
                                     Action.RECORDS_ADDED,

@@ -1,6 +1,8 @@
 package dev.cuenta.service.secret;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Lookups;
@@ -21,7 +23,6 @@ import org.springframework.stereotype.Component;
 /** Seeing which keys seal secret values, and changing to another one while everyone goes on working. */
 @Component
 final class SecretUseCases implements Job {
-    private static final String ROTATE = "secrets.rotate";
 
     /**
      * The keys, and how far the change to the last one is.
@@ -62,7 +63,7 @@ final class SecretUseCases implements Job {
 
     Keys keys(Caller caller) {
         return live.with(revision -> {
-            caller.require(ROTATE, revision.model());
+            caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             return keys();
         });
     }
@@ -75,13 +76,13 @@ final class SecretUseCases implements Job {
     /** Values are sealed with a new key from now on; those that are there follow in the background. */
     Keys rotate(Caller caller) {
         return live.with(revision -> {
-            caller.require(ROTATE, revision.model());
+            caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             SecretKey before = file.current();
             SecretKey added = file.add();
             if (before.equals(added)) {
                 throw new IllegalStateException("The file of secret keys did not change.");
             }
-            revision.write(work -> {
+            revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.SECRETS_ROTATED, null, caller.origin());
                 return added;
             });
@@ -99,7 +100,7 @@ final class SecretUseCases implements Job {
         }
         boolean more = true;
         while (more) {
-            more = live.with(revision -> revision.write(work -> new Lookups(work).carryOn()));
+            more = live.with(revision -> revision.write(Scope.EVERYWHERE, work -> new Lookups(work).carryOn()));
         }
         hashed = wanted;
         hashedAt = now;

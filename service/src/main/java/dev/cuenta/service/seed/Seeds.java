@@ -1,6 +1,7 @@
 package dev.cuenta.service.seed;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
@@ -8,6 +9,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.session.Caller;
@@ -34,7 +36,6 @@ import org.springframework.stereotype.Component;
 /** Records that an installation begins with: tenants by name, then accounts. What is there already is left as it is. */
 @Component
 final class Seeds {
-    private static final String SEED = "seeds.sow";
 
     /** How many were made, and how many were there already. */
     record Sown(int tenants, int accounts, int present) {}
@@ -51,16 +52,16 @@ final class Seeds {
 
     Sown sow(Caller caller, Map<String, Object> body) {
         return live.with(revision -> {
-            caller.require(SEED, revision.model());
+            caller.requireEverywhere(CuentaPermission.SEEDS_SOW, revision.model());
             List<Object> names = list(body, "tenants");
             List<Object> accounts = list(body, "accounts");
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 int tenants = (int) names.stream()
                         .filter(name -> sowTenant(String.valueOf(name), work))
                         .count();
                 int made = 0;
                 for (int i = 0; i < accounts.size(); i++) {
-                    made += sowAccount(revision, i, accounts.get(i), work) ? 1 : 0;
+                    made += sowAccount(caller, i, accounts.get(i), work) ? 1 : 0;
                 }
                 new Activity(work)
                         .add(Action.RECORDS_ADDED, null, caller.origin(), Map.of("source", "seed", "count", made));
@@ -78,7 +79,8 @@ final class Seeds {
         return missing;
     }
 
-    private boolean sowAccount(LiveRevision revision, int index, Object raw, Work work) {
+    private boolean sowAccount(Caller caller, int index, Object raw, Work work) {
+        LiveRevision revision = work.revision();
         if (!(raw instanceof Map<?, ?> given)) {
             throw Problem.invalid("/accounts/" + index, "type", "Each account is an object with its fields.");
         }
@@ -106,6 +108,7 @@ final class Seeds {
         if (present(model, body, work)) {
             return false;
         }
+        NewAccounts.requireGiving(caller, roles, tenants, model, "/accounts/" + index + "/roles");
         AccountId id =
                 newAccounts.store(newAccounts.forSeed(revision, kind, body, roles, tenants, clock.instant()), work);
         confirmed.forEach((path, moment) -> new Proofs(work).confirm(id, path, moment));

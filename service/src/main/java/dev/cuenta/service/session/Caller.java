@@ -1,20 +1,23 @@
 package dev.cuenta.service.session;
 
+import dev.cuenta.core.access.Entitlements;
 import dev.cuenta.core.access.Grant;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -49,12 +52,10 @@ public record Caller(
      */
     public record AskingService(Grant grant, UUID key) {
         /** What services may do at all; what they may see and change is up to the grant. */
-        private boolean permits(String permission) {
-            return switch (permission) {
-                case "accounts.read" -> true;
-                case "accounts.write" -> !grant.writes().isEmpty();
-                default -> false;
-            };
+        private boolean permits(Permission permission) {
+            return permission == CuentaPermission.ACCOUNTS_READ
+                    || (permission == CuentaPermission.ACCOUNTS_WRITE
+                            && !grant.writes().isEmpty());
         }
     }
 
@@ -101,7 +102,7 @@ public record Caller(
         return holdsInstallationKey() ? Origin.INSTALLATION_KEY : session;
     }
 
-    private boolean holdsInstallationKey() {
+    public boolean holdsInstallationKey() {
         return account == null && service == null && session == null && strong;
     }
 
@@ -121,60 +122,89 @@ public record Caller(
 
     /** The roles that count in this request: those without a tenant, and those given in the current one. */
     public Set<Role> roles(AccountModel model) {
-        return givenHere(model).filter(role -> strong || !role.secondFactor()).collect(Collectors.toSet());
+        return counting(model)
+                .flatMap(given -> Optional.ofNullable(model.roles().get(given.role())).stream())
+                .collect(Collectors.toSet());
     }
 
-    private Stream<Role> givenHere(AccountModel model) {
+    /** What those roles let the caller do, and where. A service that acts for nobody has none. */
+    public Entitlements entitlements(AccountModel model) {
+        return Entitlements.of(model, counting(model).toList());
+    }
+
+    private Stream<GivenRole> counting(AccountModel model) {
+        return givenHere(model).filter(given -> strong || !demandsSecondFactor(given, model));
+    }
+
+    private static boolean demandsSecondFactor(GivenRole given, AccountModel model) {
+        return Optional.ofNullable(model.roles().get(given.role()))
+                .filter(Role::secondFactor)
+                .isPresent();
+    }
+
+    private Stream<GivenRole> givenHere(AccountModel model) {
         if (holdsInstallationKey()) {
-            return model.administeringRoles().stream();
+            return model.administeringRoles().stream().map(role -> new GivenRole(role.name(), null));
         }
         return given.stream()
-                .filter(role -> role.tenant() == null || role.tenant().equals(tenant))
-                .flatMap(role -> Optional.ofNullable(model.roles().get(role.role())).stream());
+                .filter(role -> role.tenant() == null || role.tenant().equals(tenant));
     }
 
-    public boolean may(String permission, AccountModel model) {
-        boolean personMay = isService() || roles(model).stream().anyMatch(role -> role.permits(permission));
+    /** What the request is limited to, whoever makes it. */
+    private Scope scope() {
+        return tenant == null ? Scope.EVERYWHERE : Scope.within(tenant);
+    }
+
+    public boolean may(Permission permission, AccountModel model) {
+        boolean personMay = isService() || entitlements(model).may(permission, scope());
         return personMay && (service == null || service.permits(permission));
     }
 
     /** Whether the caller may make requests about the tenant: one of its own, or any for whoever administers everywhere. */
     boolean reaches(TenantId other, AccountModel model) {
-        return isService()
-                || tenants.contains(other)
-                || roles(model).stream().anyMatch(role -> !role.withinTenant() && role.administers());
-    }
-
-    /** Refuses a caller without the permission. */
-    public void require(String permission, AccountModel model) {
-        if (!may(permission, model)) {
-            if (givenHere(model).anyMatch(role -> role.permits(permission))) {
-                throw Problem.of(
-                        ProblemKind.FORBIDDEN,
-                        "Your role that gives " + permission
-                                + " counts only with a second factor. Add one, or sign in with it: cuenta second-factor add");
-            }
-            throw Problem.of(
-                    ProblemKind.FORBIDDEN,
-                    "This takes the permission " + permission
-                            + ", which none of your roles gives. Ask an administrator.");
-        }
+        return isService() || tenants.contains(other) || roles(model).stream().anyMatch(Role::administers);
     }
 
     /**
-     * Which records a permission reaches: those of the current tenant, or all (empty) when it comes from a role without tenant
-     * and the request names none.
+     * Which accounts the permission reaches in this request. Every question to the store is asked within it.
+     *
+     * @throws Problem FORBIDDEN for a caller without the permission
      */
-    public Optional<TenantId> scope(String permission, AccountModel model) {
-        if (tenant != null || isService() || !model.tenants().present()) {
-            return Optional.ofNullable(tenant);
+    public Scope scope(CuentaPermission permission, AccountModel model) {
+        if (may(permission, model)) {
+            return scope();
         }
-        boolean everywhere = roles(model).stream().anyMatch(role -> !role.withinTenant() && role.permits(permission));
-        if (!everywhere) {
+        if (givenHere(model).anyMatch(given -> permits(given, permission, model))) {
             throw Problem.of(
-                    ProblemKind.FORBIDDEN, "You belong to no tenant, so there is nothing here that you may see.");
+                    ProblemKind.FORBIDDEN,
+                    "Your role that gives " + permission
+                            + " counts only with a second factor. Add one, or sign in with it: cuenta second-factor add");
         }
-        return Optional.empty();
+        throw Problem.of(
+                ProblemKind.FORBIDDEN,
+                "This takes the permission " + permission + ", which none of your roles gives"
+                        + (tenant != null && !permission.withinTenant() ? " in a tenant" : "")
+                        + ". Ask an administrator.");
+    }
+
+    private static boolean permits(GivenRole given, CuentaPermission permission, AccountModel model) {
+        return Optional.ofNullable(model.roles().get(given.role()))
+                .filter(role -> role.permits(permission))
+                .isPresent();
+    }
+
+    /**
+     * For what concerns all tenants at once.
+     *
+     * @throws Problem FORBIDDEN for a caller without the permission, MALFORMED where the request names a tenant
+     */
+    public void requireEverywhere(CuentaPermission permission, AccountModel model) {
+        if (scope(permission, model).tenant().isPresent()) {
+            throw Problem.of(
+                    ProblemKind.MALFORMED,
+                    "This concerns the whole installation and cannot be limited to a tenant. Leave out --tenant ("
+                            + CurrentTenant.HEADER + "), and choose none for your session.");
+        }
     }
 
     /** By what right the caller meets records of others, before it is known whose they are. */
@@ -184,22 +214,23 @@ public record Caller(
 
     /** By what right the caller meets this record. */
     public Viewer viewer(AccountModel model, AccountRecord record) {
-        Set<Party> parties = parties(model);
-        if (Objects.equals(record.id(), account)) {
-            parties.add(Party.OWNER);
-        }
-        return viewer(parties);
+        return owns(record.id()) ? ownViewer(model) : viewer(model);
+    }
+
+    /** Whether it is the caller's own account. */
+    public boolean owns(AccountId id) {
+        return id.equals(account);
     }
 
     /** By what right the caller would meet its own record. */
     public Viewer ownViewer(AccountModel model) {
         Set<Party> parties = parties(model);
         parties.add(Party.OWNER);
-        return viewer(parties);
+        return viewer(parties).in(Scope.EVERYWHERE);
     }
 
     private Viewer viewer(Set<Party> parties) {
-        return new Viewer(isService() ? null : parties, service == null ? null : service.grant());
+        return new Viewer(isService() ? null : parties, service == null ? null : service.grant(), scope());
     }
 
     private Set<Party> parties(AccountModel model) {

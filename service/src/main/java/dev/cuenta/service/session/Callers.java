@@ -1,6 +1,7 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.access.Grant;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -76,14 +77,17 @@ final class Callers {
 
     private Caller installation(CurrentTenant.Said said) {
         return live.present()
-                ? live.with(revision -> revision.read(work -> Caller.withInstallationKey(
-                        currentTenant.named(said, null, work).orElse(null))))
+                ? live.with(revision -> revision.read(
+                        Scope.EVERYWHERE,
+                        work -> Caller.withInstallationKey(
+                                currentTenant.named(said, null, work).orElse(null))))
                 : Caller.withInstallationKey(null);
     }
 
     private Caller service(Asked asked) {
         return live.with(revision -> {
             ServiceKey key = revision.read(
+                            Scope.EVERYWHERE,
                             work -> new ServiceKeys(work).find(Tokens.hash(asked.token()), asked.address()))
                     .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
             Grant grant = revision.matrix()
@@ -94,7 +98,7 @@ final class Callers {
             if (asked.person() != null) {
                 return person(asked.person(), asked.said(), revision).by(asking);
             }
-            TenantId tenant = revision.read(work -> currentTenant.named(asked.said(), null, work))
+            TenantId tenant = revision.read(Scope.EVERYWHERE, work -> currentTenant.named(asked.said(), null, work))
                     .orElse(null);
             return Caller.ofService(asking, tenant);
         });
@@ -102,7 +106,7 @@ final class Callers {
 
     private void touch(ServiceKey key, LiveRevision revision) {
         if (isPast(key.lastUsed())) {
-            revision.write(work -> {
+            revision.write(Scope.EVERYWHERE, work -> {
                 new ServiceKeys(work).touch(key.id());
                 return key;
             });
@@ -116,13 +120,16 @@ final class Callers {
     private record Seen(Caller caller, Signed signed) {}
 
     private Caller person(String token, CurrentTenant.Said said, LiveRevision revision) {
-        Seen seen = revision.read(work -> new Sessions(work)
-                .find(Tokens.hash(token), settings.sessionIdle())
-                .map(signed -> new Seen(signedIn(signed, said, work), signed))
-                .orElseThrow(() -> Problem.of(
-                        ProblemKind.UNAUTHENTICATED, "This session has ended. Sign in again: POST /v1/sessions.")));
+        Seen seen = revision.read(
+                Scope.EVERYWHERE,
+                work -> new Sessions(work)
+                        .find(Tokens.hash(token), settings.sessionIdle())
+                        .map(signed -> new Seen(signedIn(signed, said, work), signed))
+                        .orElseThrow(() -> Problem.of(
+                                ProblemKind.UNAUTHENTICATED,
+                                "This session has ended. Sign in again: POST /v1/sessions.")));
         if (isPast(seen.signed().lastUsed())) {
-            revision.write(work -> {
+            revision.write(Scope.EVERYWHERE, work -> {
                 new Sessions(work).touch(seen.signed().session());
                 return seen;
             });

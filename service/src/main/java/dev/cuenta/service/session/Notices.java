@@ -20,7 +20,7 @@ public final class Notices {
 
     /** The first address that the account signs in with. */
     private static Optional<Field> addressOf(Work work, AccountId account) {
-        AccountRecord record = new Accounts(work).find(account, null).orElseThrow();
+        AccountRecord record = new Accounts(work).find(account).orElseThrow();
         return work.revision().model().signInFields().stream()
                 .filter(field -> field.type().name().equals("email"))
                 .filter(field -> record.values().get(field.path()) != null)

@@ -1,6 +1,7 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.password.Credentials;
@@ -32,7 +33,7 @@ public final class OwnPassword {
     public Optional<String> require(AccountId account, String password, String pointer, LiveRevision revision) {
         String tried = "own password of " + account.text();
         throttle.begin(tried);
-        Optional<String> hash = revision.read(work -> new Credentials(work).hashOf(account));
+        Optional<String> hash = revision.read(Scope.EVERYWHERE, work -> new Credentials(work).hashOf(account));
         if (!passwords.verify(hash, password, revision.model().password())) {
             throw Problem.invalid(pointer, "wrong", "Is not your present password.");
         }

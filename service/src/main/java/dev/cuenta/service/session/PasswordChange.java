@@ -2,6 +2,7 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.PasswordPolicy;
@@ -64,14 +65,14 @@ final class PasswordChange {
             String before = ownPassword
                     .require(account, wish.current(), "/current", revision)
                     .orElseThrow();
-            Present present =
-                    revision.read(work -> present(account, revision, new Accounts(work), new Credentials(work)));
+            Present present = revision.read(
+                    Scope.EVERYWHERE, work -> present(account, revision, new Accounts(work), new Credentials(work)));
             if (PasswordPolicy.normal(wish.current()).equals(PasswordPolicy.normal(wish.password()))) {
                 throw Problem.invalid("/password", "same", "Is your present password. Choose another.");
             }
             passwords.refuseFormer(wish.password(), rules, present.last());
             String hash = passwords.hash(wish.password(), rules, present.identifiers());
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 if (!new Credentials(work).change(account, before, hash)) {
                     throw Problem.of(
                             ProblemKind.CONFLICT, "The password was changed meanwhile. Sign in again, and look.");
@@ -86,7 +87,7 @@ final class PasswordChange {
 
     private static Present present(
             AccountId account, LiveRevision revision, Accounts accounts, Credentials credentials) {
-        AccountRecord record = accounts.find(account, null).orElseThrow();
+        AccountRecord record = accounts.find(account).orElseThrow();
         return new Present(PasswordReset.identifiers(revision.model(), record), credentials.last(account));
     }
 }

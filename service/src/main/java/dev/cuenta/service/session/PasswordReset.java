@@ -2,6 +2,7 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.AccountModel;
@@ -10,6 +11,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Proofs;
@@ -43,7 +45,7 @@ final class PasswordReset implements Job {
      */
     void ask(String identifier, Origin origin) {
         throttle.beginReset(String.valueOf(origin.address()));
-        live.with(revision -> revision.write(work -> {
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             new ResetRequests(work).add(identifier);
             return identifier;
         }));
@@ -58,7 +60,7 @@ final class PasswordReset implements Job {
     public void carryOn() {
         boolean more = true;
         while (more) {
-            more = live.with(revision -> revision.write(PasswordReset::workOffNext));
+            more = live.with(revision -> revision.write(Scope.EVERYWHERE, PasswordReset::workOffNext));
         }
     }
 
@@ -73,22 +75,25 @@ final class PasswordReset implements Job {
     void choose(String token, String password, Origin origin) {
         live.with(revision -> {
             AccountModel model = revision.model();
-            Found found = revision.read(work -> new Proofs(work)
-                    .find(Message.Purpose.RESET, Tokens.hash(token))
-                    .flatMap(proven -> new Accounts(work).find(proven.account(), null))
-                    .map(record -> new Found(record, new Credentials(work).last(record.id())))
-                    .orElseThrow(PasswordReset::unknown));
+            Found found = revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new Proofs(work)
+                            .find(Message.Purpose.RESET, Tokens.hash(token))
+                            .flatMap(proven -> new Accounts(work).find(proven.account()))
+                            .map(record -> new Found(record, new Credentials(work).last(record.id())))
+                            .orElseThrow(PasswordReset::unknown));
             passwords.refuseFormer(password, model.password(), found.last());
             String hash = passwords.hash(password, model.password(), identifiers(model, found.record()));
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 AccountId account = new Proofs(work)
                         .take(Message.Purpose.RESET, Tokens.hash(token))
                         .orElseThrow(PasswordReset::unknown)
                         .account();
-                new Credentials(work).set(account, hash);
+                Controlled own = Controlled.byOwner(account);
+                new Credentials(work).set(own, hash);
                 new Activity(work).add(Action.PASSWORD_RESET, account, origin.as(account));
                 Notices.tell(work, account, Message.Purpose.PASSWORD_CHANGED);
-                return new Sessions(work).endAll(account);
+                return new Sessions(work).endAll(own);
             });
         });
     }

@@ -2,10 +2,12 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -62,7 +64,7 @@ final class SecondFactorUseCases {
 
     State state(Caller caller) {
         AccountId account = person(caller);
-        return live.with(revision -> revision.read(work -> {
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
             SecondFactors factors = new SecondFactors(work);
             Instant since = factors.find(account).map(SecondFactor::confirmed).orElse(null);
             return new State(since, since == null ? 0 : factors.recoveryCodesLeft(account));
@@ -80,12 +82,12 @@ final class SecondFactorUseCases {
         return live.with(revision -> {
             ownPassword.require(account, password, "/password", revision);
             String seed = OneTimeCodes.newSeed();
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 if (!new SecondFactors(work).begin(account, seed)) {
                     throw Problem.of(
                             ProblemKind.CONFLICT, "You have a second factor. Take it away first, if you want another.");
                 }
-                AccountRecord record = new Accounts(work).find(account, null).orElseThrow();
+                AccountRecord record = new Accounts(work).find(account).orElseThrow();
                 String name = PasswordReset.identifiers(revision.model(), record).stream()
                         .findFirst()
                         .orElse(account.text());
@@ -97,7 +99,7 @@ final class SecondFactorUseCases {
     /** The first code shows that the authenticator has the seed. The session gets another token: it may do more from now on. */
     Added confirm(Caller caller, String token, String code) {
         AccountId account = person(caller);
-        return live.with(revision -> revision.write(work -> {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             SecondFactors factors = new SecondFactors(work);
             SecondFactor factor = factors.find(account)
                     .filter(found -> !found.active())
@@ -116,7 +118,7 @@ final class SecondFactorUseCases {
     /** Others in the place of those that are there. */
     List<String> newRecoveryCodes(Caller caller, @Nullable String code) {
         AccountId account = person(caller);
-        return live.with(revision -> revision.write(work -> {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             requireCode(caller, account, code, work);
             return newRecoveryCodes(account, work);
         }));
@@ -153,9 +155,9 @@ final class SecondFactorUseCases {
     /** Takes the second factor away; a code of it shows that it is its owner who does. */
     String remove(Caller caller, String token, @Nullable String code) {
         AccountId account = person(caller);
-        return live.with(revision -> revision.write(work -> {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             requireCode(caller, account, code, work);
-            new SecondFactors(work).remove(account);
+            new SecondFactors(work).remove(Controlled.byOwner(account));
             new Activity(work).add(Action.SECOND_FACTOR_REMOVED, account, caller.origin());
             Notices.tell(work, account, Message.Purpose.SECOND_FACTOR_REMOVED);
             return SessionUseCases.renewed(token, false, work);

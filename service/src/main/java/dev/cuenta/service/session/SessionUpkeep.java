@@ -1,5 +1,6 @@
 package dev.cuenta.service.session;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.session.Attempts;
@@ -26,7 +27,7 @@ final class SessionUpkeep implements Job {
     @Override
     public void carryOn() {
         attempts.sweep();
-        live.with(revision -> revision.write(work -> new Sessions(work).sweep()));
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> new Sessions(work).sweep()));
     }
 
     @Override

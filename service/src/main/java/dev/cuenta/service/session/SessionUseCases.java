@@ -1,6 +1,7 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
@@ -91,7 +92,7 @@ final class SessionUseCases {
 
     private boolean provesCode(LiveRevision revision, AccountId account, @Nullable String code, Origin origin) {
         try {
-            return revision.write(work -> secondFactor.passed(account, code, origin, work));
+            return revision.write(Scope.EVERYWHERE, work -> secondFactor.passed(account, code, origin, work));
         } catch (Problem refused) {
             if (code != null) {
                 tellOfFailure(revision, Optional.of(account), origin, false);
@@ -110,7 +111,7 @@ final class SessionUseCases {
     /** The same work for somebody who is not there: the time must not tell. */
     private static void tellOfFailure(
             LiveRevision revision, Optional<AccountId> account, Origin origin, boolean paused) {
-        revision.write(work -> {
+        revision.write(Scope.EVERYWHERE, work -> {
             new Activity(work).add(Action.SIGN_IN_FAILED, account.orElse(null), origin);
             account.filter(known -> paused).ifPresent(known -> {
                 new Activity(work).add(Action.SIGN_IN_PAUSED, known, origin);
@@ -121,10 +122,14 @@ final class SessionUseCases {
     }
 
     private static Optional<Found> find(LiveRevision revision, String identifier) {
-        return revision.read(work -> new Accounts(work)
-                .bySignIn(identifier)
-                .map(account -> new Found(
-                        account, new Credentials(work).hashOf(account), new SecondFactors(work).isActive(account))));
+        return revision.read(
+                Scope.EVERYWHERE,
+                work -> new Accounts(work)
+                        .bySignIn(identifier)
+                        .map(account -> new Found(
+                                account,
+                                new Credentials(work).hashOf(account),
+                                new SecondFactors(work).isActive(account))));
     }
 
     private Opened open(
@@ -137,7 +142,7 @@ final class SessionUseCases {
         AccountId account = person.account();
         String token = Tokens.create(Tokens.SESSION);
         Instant expires = clock.instant().plus(settings.sessionLength());
-        revision.write(work -> {
+        revision.write(Scope.EVERYWHERE, work -> {
             Sessions sessions = new Sessions(work);
             UUID session = sessions.open(Tokens.hash(token), account, expires, agent, strong);
             new Activity(work)
@@ -161,7 +166,7 @@ final class SessionUseCases {
                         ProblemKind.CONFLICT,
                         "The model does not let sessions name the tenant: `tenants.currentFrom` has no `session`.");
             }
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 TenantId chosen = tenant == null
                         ? null
                         : TenantId.parse(tenant)
@@ -182,7 +187,7 @@ final class SessionUseCases {
     }
 
     void signOut(Caller caller, String token) {
-        live.with(revision -> revision.write(work -> {
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             new Sessions(work).end(Tokens.hash(token));
             new Activity(work).add(Action.SIGNED_OUT, caller.account(), caller.origin());
             return token;

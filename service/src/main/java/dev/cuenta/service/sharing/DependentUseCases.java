@@ -1,13 +1,15 @@
 package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Service;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -33,8 +35,12 @@ final class DependentUseCases {
     }
 
     List<Dependent> list(Caller caller, AccountId id) {
-        return live.with(revision -> revision.read(work -> new Dependents(work)
-                .of(AccountUseCases.readable(caller, id, work).id(), serviceOf(caller))));
+        return live.with(revision -> {
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            return revision.read(
+                    reach.scope(),
+                    work -> new Dependents(work).of(reach.read(work).id(), serviceOf(caller)));
+        });
     }
 
     /** Notes that the service's record hangs on the account, from now on; a second time changes nothing. */
@@ -44,8 +50,9 @@ final class DependentUseCases {
             if (key.isEmpty() || key.length() > LONGEST_KEY) {
                 throw Problem.invalid("", "key", "A record's key has 1 to " + LONGEST_KEY + " characters.");
             }
-            return revision.write(work -> {
-                AccountId account = held(caller, id, work);
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            return revision.write(reach.scope(), work -> {
+                AccountId account = reach.read(work).id();
                 new Dependents(work).register(account, service, sort, key);
                 return account;
             });
@@ -55,7 +62,10 @@ final class DependentUseCases {
     void release(Caller caller, AccountId id, String sort, String key) {
         boolean released = live.with(revision -> {
             String service = declaring(caller, sort, revision.model());
-            return revision.write(work -> new Dependents(work).release(held(caller, id, work), service, sort, key));
+            Reach reach = Reach.toRead(caller, id, revision.model());
+            return revision.write(
+                    reach.scope(),
+                    work -> new Dependents(work).release(reach.read(work).id(), service, sort, key));
         });
         if (!released) {
             throw Problem.of(ProblemKind.NOT_FOUND, "No such record hangs on the account.");
@@ -65,10 +75,10 @@ final class DependentUseCases {
     /** Moves what hangs on the account to another one; tells how much that was. */
     int move(Caller caller, AccountId from, AccountId to) {
         return live.with(revision -> {
-            if (caller.service() == null) {
-                caller.require(AccountUseCases.WRITE, revision.model());
-            }
-            return revision.write(work -> {
+            Scope scope = caller.scope(
+                    caller.service() == null ? CuentaPermission.ACCOUNTS_WRITE : CuentaPermission.ACCOUNTS_READ,
+                    revision.model());
+            return revision.write(scope, work -> {
                 AccountId target = held(caller, to, work);
                 int moved = new Dependents(work).move(held(caller, from, work), target, serviceOf(caller));
                 new Activity(work)
@@ -84,7 +94,7 @@ final class DependentUseCases {
 
     /** Reaching it is enough: nothing of the account itself is changed. */
     private static AccountId held(Caller caller, AccountId id, Work work) {
-        return AccountUseCases.readable(caller, id, work).id();
+        return Reach.toRead(caller, id, work.revision().model()).read(work).id();
     }
 
     private static @Nullable String serviceOf(Caller caller) {

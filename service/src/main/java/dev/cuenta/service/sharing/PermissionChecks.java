@@ -6,8 +6,10 @@ import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.service.account.AccountUseCases;
+import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevisions;
 import java.util.List;
@@ -16,7 +18,10 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Says whether somebody may do something, so that no service has to know which role gives what. */
+/**
+ * Says whether somebody may do something, so that no service has to know which role gives what. A role that demands a second factor
+ * counts for the person whose own session, opened with one, comes with the question.
+ */
 @Component
 final class PermissionChecks {
     /**
@@ -45,12 +50,14 @@ final class PermissionChecks {
             AccountModel model = revision.model();
             require(caller, question, model);
             TenantId tenant = question.tenant() == null ? caller.tenant() : tenant(question.tenant());
-            AccountRecord record =
-                    revision.read(work -> AccountUseCases.readable(caller, new AccountId(question.account()), work));
+            Reach reach = Reach.toRead(caller, new AccountId(question.account()), model);
+            AccountRecord record = revision.read(reach.scope(), reach::read).in(reach.scope());
+            boolean strong = caller.owns(record.id()) && caller.strong();
             return record.roles().stream()
                     .filter(given -> given.tenant() == null || Objects.equals(given.tenant(), tenant))
                     .map(GivenRole::role)
                     .flatMap(name -> Optional.ofNullable(model.roles().get(name)).stream())
+                    .filter(role -> strong || !role.secondFactor())
                     .anyMatch(role -> answers(role, question));
         });
     }
@@ -58,7 +65,7 @@ final class PermissionChecks {
     private static boolean answers(Role role, Question question) {
         return question.permission() == null
                 ? Objects.requireNonNull(question.anyRole()).contains(role.name())
-                : role.permits(question.permission());
+                : role.permits(Permission.of(question.permission()));
     }
 
     private static void require(Caller caller, Question question, AccountModel model) {
@@ -67,7 +74,7 @@ final class PermissionChecks {
                     "/permission", "required", "Ask about a `permission`, or about `anyRole`; one of both.");
         }
         if (caller.service() == null) {
-            caller.require(AccountUseCases.READ, model);
+            caller.scope(CuentaPermission.ACCOUNTS_READ, model);
         } else if (question.permission() == null) {
             refuseUnless(caller.service().grant().attributes().contains("roles"), "/anyRole", "`roles`");
         } else {

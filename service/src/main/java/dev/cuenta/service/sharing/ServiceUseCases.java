@@ -1,10 +1,12 @@
 package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.access.Grant;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Service;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
@@ -35,8 +37,6 @@ import org.springframework.stereotype.Component;
 /** Which services share the accounts, what they may rely on, and the keys that they come with. */
 @Component
 public final class ServiceUseCases {
-    public static final String READ = "services.read";
-    static final String KEYS = "services.keys";
     private static final int SHOWN_OF_KEY = 6;
 
     /** A key that was made. The token is told once. */
@@ -65,8 +65,8 @@ public final class ServiceUseCases {
     /** Every service of the live model with its keys, in the order of the model. */
     Map<Contract, List<ServiceKey>> list(Caller caller) {
         return live.with(revision -> {
-            caller.require(READ, revision.model());
-            List<ServiceKey> keys = revision.read(work -> new ServiceKeys(work).all());
+            caller.requireEverywhere(CuentaPermission.SERVICES_READ, revision.model());
+            List<ServiceKey> keys = revision.read(Scope.EVERYWHERE, work -> new ServiceKeys(work).all());
             Map<Contract, List<ServiceKey>> services = new LinkedHashMap<>();
             revision.model()
                     .services()
@@ -98,7 +98,7 @@ public final class ServiceUseCases {
 
     private static Service visible(Caller caller, String name, AccountModel model) {
         if (caller.service() == null) {
-            caller.require(READ, model);
+            caller.requireEverywhere(CuentaPermission.SERVICES_READ, model);
         } else if (!caller.service().grant().service().equals(name)) {
             throw Problem.of(ProblemKind.NOT_FOUND, "A service sees its own contract only.");
         }
@@ -124,13 +124,13 @@ public final class ServiceUseCases {
     /** Makes another key; a service has two at most, so that one can follow the other. */
     Made addKey(Caller caller, String name, Wish wish) {
         return live.with(revision -> {
-            caller.require(KEYS, revision.model());
+            caller.requireEverywhere(CuentaPermission.SERVICES_KEYS, revision.model());
             Grant grant = Grant.of(named(name, revision.model()), revision.model());
             List<String> scope = wish.scope() == null ? List.of() : wish.scope();
             refuseWider(scope, grant);
             String token = Tokens.create(Tokens.SERVICE + name + "_");
             String prefix = token.substring(0, Tokens.SERVICE.length() + name.length() + 1 + SHOWN_OF_KEY);
-            ServiceKey key = revision.write(work -> {
+            ServiceKey key = revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.SERVICE_KEY_ADDED, null, caller.origin(), about(name, prefix));
                 return new ServiceKeys(work)
                         .add(
@@ -177,8 +177,8 @@ public final class ServiceUseCases {
     /** Takes a key back: the next request with it is refused, on every instance. */
     void withdrawKey(Caller caller, String name, String id) {
         boolean gone = live.with(revision -> {
-            caller.require(KEYS, revision.model());
-            return revision.write(work -> {
+            caller.requireEverywhere(CuentaPermission.SERVICES_KEYS, revision.model());
+            return revision.write(Scope.EVERYWHERE, work -> {
                 Optional<UUID> key = Given.uuid(id).filter(it -> new ServiceKeys(work).withdraw(name, it));
                 key.ifPresent(it -> new Activity(work)
                         .add(Action.SERVICE_KEY_REMOVED, null, caller.origin(), about(name, it.toString())));

@@ -1,16 +1,19 @@
 package dev.cuenta.service.tenant;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
@@ -23,6 +26,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiFunction;
 import org.springframework.stereotype.Component;
 
 /** Making tenants, and who joins and leaves them. */
@@ -31,11 +35,6 @@ final class TenantUseCases {
     private static final int SHOWN = 1000;
     private static final int LONGEST_NAME = 200;
     private static final Duration GOOD_FOR = Duration.ofDays(7);
-
-    static final String READ = "tenants.read";
-    static final String WRITE = "tenants.write";
-    static final String CHANGE_MEMBERS = "memberships.write";
-    static final String INVITE = "memberships.invite";
 
     /** An invitation that was made. The token is told once. */
     record Invited(Invitation invitation, String token) {}
@@ -50,10 +49,11 @@ final class TenantUseCases {
 
     /** The caller's own tenants; every tenant for whoever may read them all. */
     List<Tenant> list(Caller caller) {
-        return live.with(revision -> revision.read(work -> {
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
             Tenants tenants = new Tenants(work);
             AccountId own = caller.account();
-            return own == null || caller.may(READ, revision.model()) ? tenants.list(SHOWN) : tenants.of(own);
+            boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
+            return own == null || all ? tenants.list(SHOWN) : tenants.of(own);
         }));
     }
 
@@ -63,9 +63,9 @@ final class TenantUseCases {
             throw Problem.invalid("/name", "length", "Give a name of 1 to " + LONGEST_NAME + " characters.");
         }
         return live.with(revision -> {
-            caller.require(WRITE, revision.model());
+            caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
             requireTenants(revision.model());
-            return revision.write(work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 TenantId made = new Tenants(work).create(plain);
                 new Activity(work).add(Action.TENANT_ADDED, null, caller.origin(), about(made));
                 return made;
@@ -75,8 +75,7 @@ final class TenantUseCases {
 
     /** Whoever is a member there needs a second factor from now on, or no longer. */
     void demandSecondFactor(Caller caller, String tenant, boolean demanded) {
-        live.with(revision -> revision.write(work -> {
-            TenantId found = reach(caller, WRITE, tenant, work);
+        in(tenant, caller, CuentaPermission.TENANTS_WRITE, (found, work) -> {
             new Tenants(work).demandSecondFactor(found, demanded);
             new Activity(work)
                     .add(
@@ -85,7 +84,7 @@ final class TenantUseCases {
                             caller.origin(),
                             Map.of("tenant", found.toString(), "secondFactor", demanded));
             return found;
-        }));
+        });
     }
 
     private static void requireTenants(AccountModel model) {
@@ -99,37 +98,38 @@ final class TenantUseCases {
     /** Only from outside of tenants: whoever works within one would reach accounts of others that way. */
     void join(Caller caller, String tenant, AccountId account) {
         live.with(revision -> {
-            caller.require(CHANGE_MEMBERS, revision.model());
-            return revision.write(work -> {
+            Scope scope = caller.scope(CuentaPermission.MEMBERSHIPS_WRITE, revision.model());
+            if (scope.tenant().isPresent()) {
+                throw Problem.of(ProblemKind.FORBIDDEN, "Within a tenant, people are invited: cuenta tenants invite");
+            }
+            return revision.write(scope, work -> {
                 TenantId found = found(tenant, work);
-                if (caller.scope(CHANGE_MEMBERS, revision.model()).isPresent()) {
-                    throw Problem.of(
-                            ProblemKind.FORBIDDEN, "Within a tenant, people are invited: cuenta tenants invite");
-                }
-                AccountRecord member = new Accounts(work).find(account, null).orElseThrow(TenantUseCases::noSuchMember);
-                new Tenants(work).join(member.id(), found);
-                new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), about(found));
+                AccountId member = new Accounts(work)
+                        .find(account)
+                        .orElseThrow(TenantUseCases::noSuchMember)
+                        .id();
+                new Tenants(work).join(member, found);
+                new Activity(work).add(Action.MEMBER_JOINED, member, caller.origin(), about(found));
                 return found;
             });
         });
     }
 
     void leave(Caller caller, String tenant, AccountId account) {
-        live.with(revision -> revision.write(work -> {
-            if (!account.equals(caller.account())) {
-                reach(caller, CHANGE_MEMBERS, tenant, work);
-            }
-            TenantId found = found(tenant, work);
-            boolean was = new Accounts(work)
-                    .findForChange(account, found)
-                    .filter(member -> new Tenants(work).leave(member.id(), found))
-                    .isPresent();
-            if (!was) {
-                throw noSuchMember();
-            }
-            new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), about(found));
-            return found;
-        }));
+        live.with(revision -> {
+            Reach reach = caller.owns(account)
+                    ? Reach.toChange(caller, account, revision.model())
+                    : Reach.toLeave(caller, account, tenant(tenant), revision.model());
+            return revision.write(reach.scope(), work -> {
+                TenantId found = found(tenant, work);
+                Controlled member = reach.change(work).controlled();
+                if (!new Tenants(work).leave(member, found)) {
+                    throw noSuchMember();
+                }
+                new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), about(found));
+                return found;
+            });
+        });
     }
 
     private static Map<String, String> about(TenantId tenant) {
@@ -141,33 +141,32 @@ final class TenantUseCases {
     }
 
     Invited invite(Caller caller, String tenant) {
-        return live.with(revision -> {
+        live.with(revision -> {
             requireTenants(revision.model());
-            return revision.write(work -> {
-                TenantId found = reach(caller, INVITE, tenant, work);
-                Invitations invitations = new Invitations(work);
-                invitations.sweep();
-                new Activity(work).add(Action.INVITATION_MADE, null, caller.origin(), about(found));
-                String token = Tokens.create(Tokens.INVITATION);
-                return new Invited(
-                        invitations.add(
-                                found,
-                                Tokens.hash(token),
-                                caller.author(),
-                                clock.instant().plus(GOOD_FOR)),
-                        token);
-            });
+            return revision;
+        });
+        return in(tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> {
+            Invitations invitations = new Invitations(work);
+            invitations.sweep();
+            new Activity(work).add(Action.INVITATION_MADE, null, caller.origin(), about(found));
+            String token = Tokens.create(Tokens.INVITATION);
+            return new Invited(
+                    invitations.add(
+                            found,
+                            Tokens.hash(token),
+                            caller.author(),
+                            clock.instant().plus(GOOD_FOR)),
+                    token);
         });
     }
 
     List<Invitation> invitations(Caller caller, String tenant) {
-        return live.with(
-                revision -> revision.read(work -> new Invitations(work).of(reach(caller, INVITE, tenant, work))));
+        return in(
+                tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> new Invitations(work).of(found));
     }
 
     void withdraw(Caller caller, String tenant, String invitation) {
-        live.with(revision -> revision.write(work -> {
-            TenantId found = reach(caller, INVITE, tenant, work);
+        in(tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> {
             if (!Given.uuid(invitation)
                     .filter(id -> new Invitations(work).withdraw(id, found))
                     .isPresent()) {
@@ -175,14 +174,14 @@ final class TenantUseCases {
             }
             new Activity(work).add(Action.INVITATION_WITHDRAWN, null, caller.origin(), about(found));
             return found;
-        }));
+        });
     }
 
     /** Whoever is signed in joins the tenant that invited them. */
     TenantId accept(Caller caller, String token) {
         AccountId own = Optional.ofNullable(caller.account())
                 .orElseThrow(() -> Problem.of(ProblemKind.FORBIDDEN, "Only a person accepts an invitation."));
-        return live.with(revision -> revision.write(work -> {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             TenantId tenant = new Invitations(work)
                     .take(Tokens.hash(token))
                     .orElseThrow(() -> Problem.invalid("/invitation", "unknown", Tokens.NO_INVITATION));
@@ -192,19 +191,26 @@ final class TenantUseCases {
         }));
     }
 
-    /** The tenant, if the permission reaches it. What is out of reach is not there. */
-    private static TenantId reach(Caller caller, String permission, String tenant, Work work) {
-        AccountModel model = work.revision().model();
-        caller.require(permission, model);
-        TenantId found = found(tenant, work);
-        if (caller.scope(permission, model).filter(own -> !own.equals(found)).isPresent()) {
-            throw noSuchTenant();
-        }
-        return found;
+    /** In a transaction within the tenant, if the permission reaches it. What is out of reach is not there. */
+    private <T> T in(String tenant, Caller caller, CuentaPermission permission, BiFunction<TenantId, Work, T> use) {
+        return live.with(revision -> {
+            Scope scope = caller.scope(permission, revision.model());
+            return revision.write(scope, work -> {
+                TenantId found = found(tenant, work);
+                if (scope.tenant().filter(own -> !own.equals(found)).isPresent()) {
+                    throw noSuchTenant();
+                }
+                return use.apply(found, work);
+            });
+        });
     }
 
     private static TenantId found(String id, Work work) {
-        return TenantId.parse(id).filter(new Tenants(work)::exists).orElseThrow(TenantUseCases::noSuchTenant);
+        return Optional.of(tenant(id)).filter(new Tenants(work)::exists).orElseThrow(TenantUseCases::noSuchTenant);
+    }
+
+    private static TenantId tenant(String id) {
+        return TenantId.parse(id).orElseThrow(TenantUseCases::noSuchTenant);
     }
 
     private static Problem noSuchTenant() {

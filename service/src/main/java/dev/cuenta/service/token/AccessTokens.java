@@ -13,6 +13,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
@@ -90,7 +91,7 @@ final class AccessTokens {
     private static void about(Caller caller, Grant grant, LiveRevision revision, JWTClaimsSet.Builder claims) {
         AccountModel model = revision.model();
         Set<String> may = new TreeSet<>(grant.asks());
-        may.removeIf(permission -> !caller.may(permission, model));
+        may.removeIf(permission -> !caller.may(Permission.of(permission), model));
         if (!may.isEmpty()) {
             claims.claim("scope", String.join(" ", may));
         }

@@ -7,6 +7,7 @@ import com.nimbusds.jose.jwk.JWKSet;
 import com.nimbusds.jose.jwk.KeyUse;
 import com.nimbusds.jose.jwk.RSAKey;
 import com.nimbusds.jose.jwk.gen.RSAKeyGenerator;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -48,7 +49,7 @@ final class KeyRing implements Job {
     /** Those that are published. */
     List<SigningKey> published() {
         return live.with(revision -> {
-            List<SigningKey> keys = revision.read(work -> new SigningKeys(work).published());
+            List<SigningKey> keys = revision.read(Scope.EVERYWHERE, work -> new SigningKeys(work).published());
             return keys.isEmpty() ? first() : keys;
         });
     }
@@ -65,7 +66,7 @@ final class KeyRing implements Job {
     /** The one that signs now. */
     RSAKey signing() {
         published();
-        return live.with(revision -> revision.read(work -> {
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
             String id = new SigningKeys(work).signing().orElseThrow().id();
             return opened.computeIfAbsent(id, any -> parsed(new SigningKeys(work).secretOf(id)));
         }));
@@ -73,7 +74,7 @@ final class KeyRing implements Job {
 
     private List<SigningKey> first() {
         RSAKey made = made();
-        return live.with(revision -> revision.write(work -> {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             SigningKeys keys = new SigningKeys(work);
             keys.lock();
             if (keys.published().isEmpty()) {
@@ -128,8 +129,9 @@ final class KeyRing implements Job {
     /** Another key each month, and those that nobody needs any more go. */
     @Override
     public void carryOn() {
-        boolean old = live.with(revision -> revision.read(work -> new SigningKeys(work).olderThan(ROTATED_AFTER)));
-        live.with(revision -> revision.write(work -> {
+        boolean old = live.with(
+                revision -> revision.read(Scope.EVERYWHERE, work -> new SigningKeys(work).olderThan(ROTATED_AFTER)));
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             SigningKeys keys = new SigningKeys(work);
             if (old) {
                 keys.lock();

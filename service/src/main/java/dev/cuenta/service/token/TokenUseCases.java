@@ -2,11 +2,12 @@ package dev.cuenta.service.token;
 
 import com.nimbusds.jwt.JWTClaimsSet;
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Tokens;
-import dev.cuenta.service.sharing.ServiceUseCases;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
@@ -23,7 +24,6 @@ import org.springframework.stereotype.Component;
 /** Asking about tokens, taking them back, and changing the keys that sign them. */
 @Component
 final class TokenUseCases {
-    private static final String ROTATE = "secrets.rotate";
     private static final Map<String, Object> INACTIVE = Map.of("active", false);
 
     private final LiveRevisions live;
@@ -46,11 +46,13 @@ final class TokenUseCases {
         Optional<JWTClaimsSet> said = tokens.read(token);
         return live.with(revision -> {
             if (caller.service() == null) {
-                caller.require(ServiceUseCases.READ, revision.model());
+                caller.requireEverywhere(CuentaPermission.SERVICES_READ, revision.model());
             }
-            return revision.read(work -> said.filter(claims -> counts(claims, caller, work))
-                    .map(TokenUseCases::told)
-                    .orElse(INACTIVE));
+            return revision.read(
+                    Scope.EVERYWHERE,
+                    work -> said.filter(claims -> counts(claims, caller, work))
+                            .map(TokenUseCases::told)
+                            .orElse(INACTIVE));
         });
     }
 
@@ -79,7 +81,7 @@ final class TokenUseCases {
      */
     void revoke(Caller caller, String token) {
         Optional<JWTClaimsSet> said = tokens.read(token);
-        live.with(revision -> revision.write(work -> {
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             if (token.startsWith(Tokens.SESSION)) {
                 end(Tokens.hash(token), caller, work);
             }
@@ -103,7 +105,7 @@ final class TokenUseCases {
     /** Those that are published, oldest first. */
     List<SigningKey> keys(Caller caller) {
         live.with(revision -> {
-            caller.require(ROTATE, revision.model());
+            caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             return revision;
         });
         return keys.published();
@@ -113,8 +115,8 @@ final class TokenUseCases {
     SigningKey rotate(Caller caller) {
         keys.published();
         return live.with(revision -> {
-            caller.require(ROTATE, revision.model());
-            return revision.write(work -> {
+            caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
+            return revision.write(Scope.EVERYWHERE, work -> {
                 SigningKey added = keys.rotate(work);
                 new Activity(work).add(Action.SIGNING_KEY_ADDED, null, caller.origin(), Map.of("key", added.id()));
                 return added;

@@ -116,6 +116,6 @@ class CursorsTest {
     }
 
     private static AccountQuery query(String sort) {
-        return new AccountQuery(null, attribute(sort), false, 25, null, null);
+        return new AccountQuery(null, attribute(sort), false, 25, null);
     }
 }

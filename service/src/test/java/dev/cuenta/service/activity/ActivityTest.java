@@ -192,8 +192,12 @@ class ActivityTest extends OnMarea {
                     .message()
                     .containsAnyOf("permission denied", "must be owner");
         }
-        assertThat(marea.sqlOfService("select count(*) > 0 from accounts.account"))
-                .isEqualTo("t");
+        assertThat(marea.sqlOfService("select count(*) from accounts.account"))
+                .as("without a scope")
+                .isEqualTo("0");
+        assertThat(marea.sqlOfService(
+                        "set cuenta.scope = 'everywhere'; select count(*) > 0 from accounts.account"))
+                .endsWith("t");
     }
 
     @Test

@@ -1,5 +1,9 @@
 package dev.cuenta.service.session;
 
+import static dev.cuenta.core.permission.CuentaPermission.ACCOUNTS_READ;
+import static dev.cuenta.core.permission.CuentaPermission.ACCOUNTS_WRITE;
+import static dev.cuenta.core.permission.CuentaPermission.MODEL_PUBLISH;
+import static dev.cuenta.core.permission.CuentaPermission.RETENTION_RUN;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
@@ -7,11 +11,13 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.time.Instant;
@@ -29,8 +35,8 @@ class CallerTest {
 
     @Test
     void a_role_that_was_given_in_one_harbour_counts_there_only() {
-        assertThat(master(PUNTA_CLARA).may("accounts.read", MAREA)).isTrue();
-        assertThat(master(ISLA_VERDE).may("accounts.read", MAREA)).isFalse();
+        assertThat(master(PUNTA_CLARA).may(ACCOUNTS_READ, MAREA)).isTrue();
+        assertThat(master(ISLA_VERDE).may(ACCOUNTS_READ, MAREA)).isFalse();
         assertThat(master(null).roles(MAREA)).extracting(Role::name).containsExactly("boater");
     }
 
@@ -39,26 +45,30 @@ class CallerTest {
         Caller administrator = new Caller(TOMAS, List.of(new GivenRole("administrator", null)), List.of(), null);
         Caller inHarbour = new Caller(TOMAS, administrator.given(), List.of(), ISLA_VERDE);
 
-        assertThat(administrator.may("anything.at.all", MAREA)).isTrue();
-        assertThat(administrator.scope("accounts.read", MAREA)).isEmpty();
-        assertThat(inHarbour.scope("accounts.read", MAREA)).contains(ISLA_VERDE);
+        assertThat(administrator.may(Permission.of("anything.at.all"), MAREA)).isTrue();
+        assertThat(administrator.scope(ACCOUNTS_READ, MAREA)).isEqualTo(Scope.EVERYWHERE);
+        assertThat(inHarbour.scope(ACCOUNTS_READ, MAREA)).isEqualTo(Scope.within(ISLA_VERDE));
+        assertThatCode(() -> administrator.requireEverywhere(RETENTION_RUN, MAREA))
+                .doesNotThrowAnyException();
+        Problem refused = catchThrowableOfType(Problem.class, () -> inHarbour.requireEverywhere(RETENTION_RUN, MAREA));
+        assertThat(refused.kind()).isEqualTo(ProblemKind.MALFORMED);
+        assertThat(refused.detail()).contains("cannot be limited to a tenant").contains("Cuenta-Tenant");
     }
 
     @Test
     void whoever_works_in_a_harbour_reaches_that_harbour_and_without_one_nothing() {
-        assertThat(master(PUNTA_CLARA).scope("accounts.read", MAREA)).contains(PUNTA_CLARA);
-        Problem problem = catchThrowableOfType(Problem.class, () -> master(null).scope("accounts.read", MAREA));
+        assertThat(master(PUNTA_CLARA).scope(ACCOUNTS_READ, MAREA)).isEqualTo(Scope.within(PUNTA_CLARA));
+        Problem problem = catchThrowableOfType(Problem.class, () -> master(null).scope(ACCOUNTS_READ, MAREA));
         assertThat(problem.kind()).isEqualTo(ProblemKind.FORBIDDEN);
     }
 
     @Test
     void a_missing_permission_is_named() {
         Problem problem =
-                catchThrowableOfType(Problem.class, () -> master(PUNTA_CLARA).require("model.publish", MAREA));
+                catchThrowableOfType(Problem.class, () -> master(PUNTA_CLARA).scope(MODEL_PUBLISH, MAREA));
 
         assertThat(problem.detail()).contains("model.publish");
-        assertThatCode(() -> master(PUNTA_CLARA).require("accounts.write", MAREA))
-                .doesNotThrowAnyException();
+        assertThatCode(() -> master(PUNTA_CLARA).scope(ACCOUNTS_WRITE, MAREA)).doesNotThrowAnyException();
     }
 
     @Test
@@ -90,10 +100,10 @@ class CallerTest {
     void the_installation_key_has_every_administering_role_of_a_model_that_comes_later_too_and_no_account() {
         Caller key = Caller.withInstallationKey(null);
 
-        assertThat(key.may("model.publish", MAREA)).isTrue();
+        assertThat(key.may(MODEL_PUBLISH, MAREA)).isTrue();
         assertThat(key.account()).isNull();
         assertThat(key.author()).isEqualTo("installation key");
-        assertThat(new Caller(null, List.of(), List.of(), null).may("model.publish", MAREA))
+        assertThat(new Caller(null, List.of(), List.of(), null).may(MODEL_PUBLISH, MAREA))
                 .as("nobody")
                 .isFalse();
     }

@@ -5,7 +5,6 @@ import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
-import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -122,46 +121,53 @@ public final class Accounts {
         return record;
     }
 
-    /** Empty for an account that does not exist, or is outside the tenant. */
-    public Optional<AccountRecord> find(AccountId id, @Nullable TenantId tenant) {
-        return new Records(work).read(PageSql.one(shape, id, tenant)).stream().findFirst();
+    /** Empty for an account that does not exist, or is out of the work's scope. */
+    public Optional<AccountRecord> find(AccountId id) {
+        return new Records(work).read(PageSql.one(work, id)).stream().findFirst();
     }
 
-    /** Those of the accounts that are there, in the order of their ids. */
+    /** Those of the accounts that are there within the work's scope, in the order of their ids. */
     public List<AccountRecord> all(Collection<AccountId> ids) {
-        return new Records(work).read(PageSql.of(shape, ids));
+        return new Records(work).read(PageSql.of(work, ids));
     }
 
     /** As {@link #find}, read from the database again after a change. */
     public AccountRecord reread(AccountId id) {
         work.session().clear();
-        return find(id, null).orElseThrow();
+        return find(id).orElseThrow();
     }
 
-    /** As {@link #find}, and nobody else changes the account before this transaction ends. */
-    public Optional<AccountRecord> findForChange(AccountId id, @Nullable TenantId tenant) {
+    /**
+     * As {@link #find}, and nobody else changes the account before this transaction ends.
+     *
+     * @param guard is shown all that the account is, and says how far the asker may go with it
+     */
+    public Optional<Changeable> findForChange(AccountId id, ChangeGuard guard) {
         shape.findId(id.text())
                 .ifPresent(found -> work.sql()
                         .sql("select 1 from accounts.account where " + found.column() + " = ? for update")
                         .param(found.value())
                         .query(Integer.class)
                         .optional());
-        return find(id, tenant);
+        return find(id).map(seen -> {
+            AccountRecord whole = work.everywhere(() -> find(id)).orElseThrow();
+            return new Changeable(whole, guard.refusal(whole).orElse(null));
+        });
     }
 
     /** One page, and one record more when there is a next page. */
     public List<AccountRecord> page(AccountQuery query) {
-        return new Records(work).read(PageSql.of(shape, query.with(new Lookups(work).hashed(query.condition()))));
+        return new Records(work).read(PageSql.of(work, query.with(new Lookups(work).hashed(query.condition()))));
     }
 
     /** The first accounts that meet the condition. */
     public List<AccountRecord> first(Condition condition, Attribute sort, int limit) {
-        return new Records(work).read(PageSql.first(shape, hashed(condition), sort, limit));
+        return new Records(work).read(PageSql.first(work, hashed(condition), sort, limit));
     }
 
     /** Ids of the first accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
     public List<AccountId> lock(Condition condition, int limit) {
-        PageSql page = PageSql.all(shape, hashed(condition), null);
+        PageSql page = PageSql.all(work, hashed(condition));
         String statement = "select cast(a." + shape.idColumn() + " as text) " + page.fromWhere() + " limit " + limit
                 + " for update of a skip locked";
         var query = work.session().createNativeQuery(statement, String.class);
@@ -173,8 +179,8 @@ public final class Accounts {
         return Objects.requireNonNull(new Lookups(work).hashed(condition));
     }
 
-    public long count(@Nullable Condition condition, @Nullable TenantId tenant) {
-        PageSql page = PageSql.all(shape, new Lookups(work).hashed(condition), tenant);
+    public long count(@Nullable Condition condition) {
+        PageSql page = PageSql.all(work, new Lookups(work).hashed(condition));
         var query = work.session().createNativeQuery("select count(*) " + page.fromWhere(), Long.class);
         page.parameters().forEach(query::setParameter);
         return query.getSingleResult();
@@ -206,12 +212,27 @@ public final class Accounts {
     }
 
     /**
-     * Changes values of an account that {@link #findForChange} gave.
+     * Changes values of an account. What it is entered by changes only for whoever controls the account.
      *
-     * @throws Problem TAKEN naming the field whose value another account has
+     * @throws Problem TAKEN naming the field whose value another account has; FORBIDDEN
      */
+    public void change(Changeable account, Map<FieldPath, @Nullable Object> values, Instant now) {
+        if (changesEntry(account.record(), values)) {
+            account.controlled();
+        }
+        change(account.record(), values, now);
+    }
+
+    private boolean changesEntry(AccountRecord before, Map<FieldPath, @Nullable Object> values) {
+        return values.entrySet().stream()
+                .filter(entry ->
+                        !Objects.equals(entry.getValue(), before.values().get(entry.getKey())))
+                .anyMatch(entry ->
+                        model.field(entry.getKey()).filter(Field::entry).isPresent());
+    }
+
     @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
-    public void change(AccountRecord before, Map<FieldPath, @Nullable Object> values, Instant now) {
+    void change(AccountRecord before, Map<FieldPath, @Nullable Object> values, Instant now) {
         Object key = work.keys().of(before.id());
         forgetConfirmations(before, values);
         Map<String, @Nullable Object> account =

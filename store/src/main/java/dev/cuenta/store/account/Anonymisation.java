@@ -6,6 +6,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.retention.Erasure;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,7 +28,8 @@ public final class Anonymisation {
      *
      * @return how many records of each sort went or were emptied, by name; {@code accounts} comes last
      */
-    public Map<String, Long> anonymise(List<AccountId> ids, Instant now) {
+    public Map<String, Long> anonymise(Collection<Controlled> accounts, Instant now) {
+        List<AccountId> ids = accounts.stream().map(Controlled::id).toList();
         Map<String, Long> counts = new LinkedHashMap<>();
         count("sessions", "delete from cuenta.session where account_id = ", ids, counts);
         count("credentials", "delete from cuenta.credential where account_id = ", ids, counts);
@@ -45,7 +47,7 @@ public final class Anonymisation {
 
     private void erase(AccountId id, Instant now) {
         Accounts accounts = new Accounts(work);
-        AccountRecord record = accounts.find(id, null).orElseThrow();
+        AccountRecord record = accounts.find(id).orElseThrow();
         Map<FieldPath, @Nullable Object> left = Erasure.of(work.revision().model(), record);
         accounts.markAnonymised(id, now);
         accounts.change(record, left, now);

@@ -2,6 +2,7 @@ package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.Column;
@@ -23,12 +24,15 @@ import java.util.stream.Collectors;
  */
 final class ConditionSql {
     private final Shape shape;
+    private final Scope scope;
     private final AccountModel model;
     private final Map<String, Object> parameters = new LinkedHashMap<>();
     private final Set<String> profiles = new LinkedHashSet<>();
 
-    ConditionSql(Shape shape) {
+    /** @param scope of an account's roles, those that count there are seen */
+    ConditionSql(Shape shape, Scope scope) {
         this.shape = shape;
+        this.scope = scope;
         this.model = shape.model();
     }
 
@@ -90,7 +94,7 @@ final class ConditionSql {
 
     private String present(Attribute attribute) {
         return attribute.source() == Attribute.Source.ROLE
-                ? "exists (select 1 from cuenta.role_given g where g.account_id = a.id)"
+                ? "exists (select 1 from cuenta.role_given g where g.account_id = a.id" + counting() + ")"
                 : "(" + expression(attribute) + " is not null)";
     }
 
@@ -100,10 +104,17 @@ final class ConditionSql {
                 negatedIf(
                         compare,
                         "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
-                                + parameter(roleNumber(compare.value())) + ")");
+                                + parameter(roleNumber(compare.value())) + counting() + ")");
             case ID -> negatedIf(compare, isAccount((String) compare.value()));
             case FIELD, KIND, CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED -> compareValue(compare);
         };
+    }
+
+    /** Of the roles {@code g} that were given, those that count. */
+    private String counting() {
+        return scope.tenant()
+                .map(tenant -> " and (g.tenant_id is null or g.tenant_id = " + parameter(tenant.value()) + ")")
+                .orElse("");
     }
 
     /** By its present id or its former one. */
@@ -198,7 +209,7 @@ final class ConditionSql {
     }
 
     private String fieldExpression(Field field) {
-        return field.stored() ? stored(field) : new ExpressionSql(shape, this::stored).of(field);
+        return field.stored() ? stored(field) : new ExpressionSql(shape, this::stored, this::counting).of(field);
     }
 
     private String stored(Field field) {

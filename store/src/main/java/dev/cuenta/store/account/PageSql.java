@@ -4,11 +4,11 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
-import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.revision.IdType;
 import dev.cuenta.store.revision.Shape;
+import dev.cuenta.store.revision.Work;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -25,53 +25,50 @@ final class PageSql {
     private String order;
     private String limit = "";
 
-    private PageSql(Shape shape) {
-        this.conditions = new ConditionSql(shape);
+    private PageSql(Work work) {
+        Shape shape = work.revision().shape();
+        this.conditions = new ConditionSql(shape, work.scope());
         this.id = "a." + shape.idColumn();
         this.idType = shape.idType();
         this.order = id;
+        work.scope()
+                .tenant()
+                .ifPresent(tenant -> where.add(
+                        "exists (select 1 from cuenta.membership m where m.account_id = a.id and m.tenant_id = "
+                                + conditions.parameter(tenant.value()) + ")"));
     }
 
-    static PageSql one(Shape shape, AccountId id, @Nullable TenantId tenant) {
-        PageSql page = new PageSql(shape);
+    static PageSql one(Work work, AccountId id) {
+        PageSql page = new PageSql(work);
         page.where.add(page.conditions.isAccount(id.text()));
-        page.within(tenant);
         return page;
     }
 
-    static PageSql of(Shape shape, Collection<AccountId> ids) {
-        PageSql page = new PageSql(shape);
+    static PageSql of(Work work, Collection<AccountId> ids) {
+        PageSql page = new PageSql(work);
         page.where.add("("
                 + ids.stream().map(id -> page.conditions.isAccount(id.text())).collect(Collectors.joining(" or "))
                 + ")");
         return page;
     }
 
-    static PageSql all(Shape shape, @Nullable Condition condition, @Nullable TenantId tenant) {
-        PageSql page = new PageSql(shape);
+    static PageSql all(Work work, @Nullable Condition condition) {
+        PageSql page = new PageSql(work);
         if (condition != null) {
             page.where.add(page.conditions.compile(condition));
         }
-        page.within(tenant);
         return page;
     }
 
-    static PageSql of(Shape shape, AccountQuery query) {
-        PageSql page = all(shape, query.condition(), query.tenant());
+    static PageSql of(Work work, AccountQuery query) {
+        PageSql page = all(work, query.condition());
         page.sortBy(query);
         page.limit = " limit " + (query.limit() + 1);
         return page;
     }
 
-    static PageSql first(Shape shape, Condition condition, Attribute sort, int limit) {
-        return of(shape, new AccountQuery(condition, sort, false, limit - 1, null, null));
-    }
-
-    private void within(@Nullable TenantId tenant) {
-        if (tenant != null) {
-            where.add("exists (select 1 from cuenta.membership m where m.account_id = a.id and m.tenant_id = "
-                    + conditions.parameter(tenant.value()) + ")");
-        }
+    static PageSql first(Work work, Condition condition, Attribute sort, int limit) {
+        return of(work, new AccountQuery(condition, sort, false, limit - 1, null));
     }
 
     private void sortBy(AccountQuery query) {

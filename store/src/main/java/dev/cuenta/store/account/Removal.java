@@ -5,6 +5,7 @@ import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,7 +21,8 @@ public final class Removal {
     }
 
     /** How many records of each sort went, by name; {@code accounts} comes last. */
-    public Map<String, Long> remove(List<AccountId> ids) {
+    public Map<String, Long> remove(Collection<Controlled> accounts) {
+        List<AccountId> ids = accounts.stream().map(Controlled::id).toList();
         String[] keys = work.keys().of(ids);
         String array = "any(cast(? as " + work.revision().shape().keyType().sql() + "[]))";
         Map<String, Long> counts = new LinkedHashMap<>();
@@ -41,7 +43,7 @@ public final class Removal {
 
     /** How many records of each sort hang on the accounts that meet the condition. */
     public Map<String, Long> dependents(Condition condition) {
-        PageSql chosen = PageSql.all(work.revision().shape(), condition, null);
+        PageSql chosen = PageSql.all(work, condition);
         Map<String, Long> counts = new LinkedHashMap<>();
         tables().forEach((sort, table) -> {
             String statement =

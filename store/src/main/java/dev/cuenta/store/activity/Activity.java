@@ -29,7 +29,6 @@ public final class Activity {
      *
      * @param account whom they are about
      * @param person who did it
-     * @param tenant of whose members they tell
      * @param before entries with lower numbers only
      */
     public record Query(
@@ -37,7 +36,6 @@ public final class Activity {
             @Nullable AccountId person,
             @Nullable String service,
             @Nullable Action action,
-            @Nullable TenantId tenant,
             @Nullable Long before,
             int limit) {}
 
@@ -87,7 +85,10 @@ public final class Activity {
                 .update();
     }
 
-    /** One page of entries, and one more where there is a next page. */
+    /**
+     * One page of entries, and one more where there is a next page. Within a tenant they tell of its members, and of what was done
+     * there or in no tenant.
+     */
     public List<Entry> page(Query query) {
         return work.sql()
                 .sql("select " + COLUMNS + " from cuenta.activity e where"
@@ -97,13 +98,14 @@ public final class Activity {
                         + " and (cast(:action as text) is null or action = :action)"
                         + " and (cast(:tenant as uuid) is null or exists (select from cuenta.membership m"
                         + " join accounts.account a on a.id = m.account_id where m.tenant_id = :tenant"
-                        + " and e.account = cast(a." + work.revision().shape().idColumn() + " as text)))"
+                        + " and e.account = cast(a." + work.revision().shape().idColumn() + " as text))"
+                        + " and coalesce(e.tenant, :tenant) = :tenant and coalesce(e.details->>'tenant', :tenant::text) = :tenant::text)"
                         + " and number < :before order by number desc limit :limit")
                 .param("accounts", names(query.account()))
                 .param("persons", names(query.person()))
                 .param("service", query.service())
                 .param("action", query.action() == null ? null : query.action().word())
-                .param("tenant", query.tenant() == null ? null : query.tenant().value())
+                .param("tenant", work.scope().tenant().map(TenantId::value).orElse(null))
                 .param("before", query.before() == null ? Long.MAX_VALUE : query.before())
                 .param("limit", query.limit() + 1)
                 .query((row, index) -> read(row, 1))

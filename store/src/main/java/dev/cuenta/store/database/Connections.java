@@ -12,6 +12,12 @@ import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 
 /** Work on one connection outside accounts: revisions, changes of shape, locks across instances. */
 public final class Connections {
+    /** What {@code cuenta.scope} says where nothing is limited to a tenant. */
+    public static final String EVERYWHERE = "everywhere";
+
+    /** For each new connection of the service: where a transaction does not limit itself to a tenant, it reaches everything. */
+    public static final String INITIALLY = "set cuenta.scope = '" + EVERYWHERE + "'";
+
     private final DataSource dataSource;
 
     public Connections(DataSource dataSource) {

@@ -1,6 +1,7 @@
 package dev.cuenta.store.password;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import java.util.List;
@@ -28,11 +29,11 @@ public final class Credentials {
         this.work = work;
     }
 
-    public void set(AccountId account, String hash) {
-        remember(account);
+    public void set(Controlled account, String hash) {
+        remember(account.id());
         work.sql().sql("""
                 insert into cuenta.credential (account_id, hash) values (?, ?)
-                on conflict (account_id) do update set hash = excluded.hash, set_at = now()""").params(work.keys().of(account), hash).update();
+                on conflict (account_id) do update set hash = excluded.hash, set_at = now()""").params(work.keys().of(account.id()), hash).update();
     }
 
     /** The hashes of the account's last passwords, the present one first, as many as the model remembers. */

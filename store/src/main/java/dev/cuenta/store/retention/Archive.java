@@ -2,6 +2,7 @@ package dev.cuenta.store.retention;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -10,6 +11,7 @@ import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.password.Credentials;
@@ -81,9 +83,9 @@ public final class Archive {
      */
     public Map<String, Long> put(List<AccountId> ids, String rule) {
         Accounts accounts = new Accounts(work);
-        ids.forEach(id -> put(accounts.find(id, null).orElseThrow(), rule));
+        ids.forEach(id -> put(accounts.find(id).orElseThrow(), rule));
         work.session().clear();
-        return new Removal(work).remove(ids);
+        return new Removal(work).remove(ids.stream().map(Controlled::byCuenta).toList());
     }
 
     private void put(AccountRecord record, String rule) {
@@ -181,7 +183,7 @@ public final class Archive {
                 .insert(new NewAccount(
                         kind, values, document.created(), document.modified(), sameSort ? new AccountId(id) : null));
         if (document.password() != null) {
-            new Credentials(work).set(restored, document.password());
+            new Credentials(work).set(Controlled.byCuenta(restored), document.password());
         }
         join(restored, document);
         return new Restored(restored, left);
@@ -255,7 +257,11 @@ public final class Archive {
         document.roles()
                 .forEach(given -> model.roleNumbered(given.role())
                         .filter(role -> given.tenant() == null || tenants.exists(new TenantId(given.tenant())))
-                        .ifPresent(role ->
-                                grants.give(id, role, given.tenant() == null ? null : new TenantId(given.tenant()))));
+                        .ifPresent(role -> grants.give(
+                                Controlled.byCuenta(id),
+                                role,
+                                given.tenant() == null
+                                        ? Scope.EVERYWHERE
+                                        : Scope.within(new TenantId(given.tenant())))));
     }
 }

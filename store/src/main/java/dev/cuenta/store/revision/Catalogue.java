@@ -1,6 +1,7 @@
 package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.Field;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -58,6 +59,21 @@ final class Catalogue {
         return ask(
                 "select exists (select 1 from pg_index where indexrelid = to_regclass(?) and not indisvalid)",
                 qualified);
+    }
+
+    /** Whether the policy stands on its table as its text says, and counts. */
+    boolean isGuarded(RowSecurity.Policy policy) {
+        return ask("""
+                select exists (select from pg_policy p join pg_class c on c.oid = p.polrelid
+                where p.polrelid = to_regclass(?) and p.polname = ? and c.relrowsecurity
+                and obj_description(p.oid, 'pg_policy') = ?)""", policy.table(), RowSecurity.POLICY, policy.mark());
+    }
+
+    /** Functions of earlier versions that would see one tenant only, where they keep values apart in each. */
+    List<String> keepersToRaise() {
+        return sql.sql("""
+                select 'alter function ' || oid::regprocedure || ' security definer set search_path = pg_catalog, pg_temp'
+                from pg_proc where pronamespace = 'cuenta'::regnamespace and proname like '%\\_keep' and not prosecdef""").query(String.class).list();
     }
 
     private boolean ask(String question, Object... parameters) {

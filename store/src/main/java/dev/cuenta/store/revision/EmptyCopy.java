@@ -58,7 +58,7 @@ public final class EmptyCopy {
             publisher.begin(
                     0,
                     revision.source(),
-                    ModelDiff.first(Revisions.modelOf(revision)).changes(),
+                    ModelDiff.first(revisions.modelOf(revision)).changes(),
                     revision.author(),
                     "As revision " + revision.number() + " of " + revision.publishedAt());
             publisher.carryOn();

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 
 /**
@@ -20,17 +21,20 @@ import java.util.stream.Collectors;
 public final class ExpressionSql {
     private static final String ROLES = """
             array(select r.name from cuenta.role_given g join (values %s) r (number, name) on r.number = g.role
-            where g.account_id = a.id)""";
+            where g.account_id = a.id%s)""";
 
     private final Shape shape;
     private final Function<Field, String> columns;
+    private final Supplier<String> rolesThatCount;
 
     /**
      * @param columns where a stored field's value is found; the account itself has the alias {@code a}
+     * @param rolesThatCount what limits the roles {@code g} that were given, from {@code and} on; an empty text for all
      */
-    public ExpressionSql(Shape shape, Function<Field, String> columns) {
+    public ExpressionSql(Shape shape, Function<Field, String> columns, Supplier<String> rolesThatCount) {
         this.shape = shape;
         this.columns = columns;
+        this.rolesThatCount = rolesThatCount;
     }
 
     /** The value of a computed field, with the type of a column that would keep it. */
@@ -101,9 +105,11 @@ public final class ExpressionSql {
             return "cuenta.day_in(now(), 'UTC')";
         }
         if (Scope.isRoles(path)) {
-            return ROLES.formatted(shape.model().roles().values().stream()
-                    .map(role -> "(" + role.number() + ", " + Shape.literal(role.name()) + ")")
-                    .collect(Collectors.joining(", ")));
+            return ROLES.formatted(
+                    shape.model().roles().values().stream()
+                            .map(role -> "(" + role.number() + ", " + Shape.literal(role.name()) + ")")
+                            .collect(Collectors.joining(", ")),
+                    rolesThatCount.get());
         }
         return switch (path) {
             case "kind" -> "a.kind";

@@ -140,17 +140,20 @@ final class Fills {
 
     private Computed compute(Field field) {
         Set<String> profiles = new LinkedHashSet<>();
-        ExpressionSql expressions = new ExpressionSql(shape, source -> {
-            String column = columns.apply(source);
-            if (!column.startsWith("\"")) {
-                return column;
-            }
-            String profile = source.path().profile();
-            if (profile != null) {
-                profiles.add(profile);
-            }
-            return (profile == null ? "a" : quoted(Shape.table(profile))) + "." + column;
-        });
+        ExpressionSql expressions = new ExpressionSql(
+                shape,
+                source -> {
+                    String column = columns.apply(source);
+                    if (!column.startsWith("\"")) {
+                        return column;
+                    }
+                    String profile = source.path().profile();
+                    if (profile != null) {
+                        profiles.add(profile);
+                    }
+                    return (profile == null ? "a" : quoted(Shape.table(profile))) + "." + column;
+                },
+                () -> "");
         String value = expressions.forExisting(field);
         StringBuilder joins = new StringBuilder();
         profiles.forEach(profile -> joins.append(" left join %1$s %2$s on %2$s.account_id = a.id"

@@ -3,6 +3,7 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.access.AccessMatrix;
 import dev.cuenta.core.access.Admission;
 import dev.cuenta.core.access.Projection;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.secret.Secrets;
 import java.sql.SQLException;
@@ -100,21 +101,27 @@ public final class LiveRevision {
     /**
      * Runs the work in one transaction; what it throws rolls it back. Work may be run a second time, after the first was rolled
      * back, when a column got its name in the middle of it, or it and somebody else waited for each other.
+     *
+     * @param scope which accounts the work reaches
      */
-    public <T> T write(Function<Work, T> work) {
-        return inTransaction(false, work);
+    public <T> T write(Scope scope, Function<Work, T> work) {
+        return inTransaction(scope, false, work);
     }
 
-    /** Runs the work in one transaction that changes nothing. */
-    public <T> T read(Function<Work, T> work) {
-        return inTransaction(true, work);
+    /**
+     * Runs the work in one transaction that changes nothing.
+     *
+     * @param scope which accounts the work reaches
+     */
+    public <T> T read(Scope scope, Function<Work, T> work) {
+        return inTransaction(scope, true, work);
     }
 
-    private <T> T inTransaction(boolean readOnly, Function<Work, T> work) {
+    private <T> T inTransaction(Scope scope, boolean readOnly, Function<Work, T> work) {
         for (int attempt = 1; ; attempt++) {
             LiveRevision named = attempt == 1 ? this : renewed.apply(this);
             try {
-                return named.once(readOnly, work);
+                return named.once(scope, readOnly, work);
             } catch (RuntimeException failure) {
                 if (!helpsAgain(failure) || attempt == ATTEMPTS) {
                     throw failure;
@@ -136,12 +143,12 @@ public final class LiveRevision {
         return false;
     }
 
-    private <T> T once(boolean readOnly, Function<Work, T> work) {
+    private <T> T once(Scope scope, boolean readOnly, Function<Work, T> work) {
         try (Session session = factory.openSession()) {
             session.setDefaultReadOnly(readOnly);
             var transaction = session.beginTransaction();
             try {
-                T result = work.apply(new Work(this, session));
+                T result = work.apply(new Work(this, session, scope));
                 transaction.commit();
                 return result;
             } catch (RuntimeException | Error failure) {

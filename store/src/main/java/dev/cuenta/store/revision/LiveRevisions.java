@@ -159,7 +159,7 @@ public final class LiveRevisions implements AutoCloseable {
     }
 
     private LiveRevision revision(Revision revision, Layout layout) {
-        Shape shape = new Shape(Revisions.modelOf(revision), layout);
+        Shape shape = new Shape(revisions.modelOf(revision), layout);
         return new LiveRevision(revision, shape, factory(shape), secrets, clock, this::renewed);
     }
 

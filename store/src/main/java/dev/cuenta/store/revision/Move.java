@@ -71,7 +71,7 @@ final class Move {
                         + " execute function " + function + "()";
         return List.of(
                 """
-                create or replace function %1$s() returns trigger language plpgsql as $carry$
+                create or replace function %1$s() returns trigger language plpgsql security definer set search_path = pg_catalog, pg_temp as $carry$
                 begin
                     if tg_when = 'BEFORE' then
                         if new.%2$s is null then

@@ -7,6 +7,7 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.store.database.Connections;
 import java.sql.SQLException;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -48,9 +49,9 @@ public final class Publisher {
                 .ifPresent(revision -> connections.together(sql -> {
                     sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta prepare', 0))")
                             .query(row -> {});
-                    List<String> statements = new Ddl(
-                                    new Shape(Revisions.modelOf(revision), Layout.of(revision.number(), sql)))
-                            .dependentTables();
+                    Shape shape = new Shape(revisions.modelOf(revision), Layout.of(revision.number(), sql));
+                    List<String> statements = new ArrayList<>(new Ddl(shape).dependentTables());
+                    new RowSecurity(shape).owed(new Catalogue(sql)).forEach(statements::addAll);
                     statements.forEach(statement -> sql.sql(statement).update());
                     return statements.size();
                 }));
@@ -135,7 +136,7 @@ public final class Publisher {
 
     private void run(Revision revision, JdbcClient sql) {
         AccountModel before = revision.base() == 0 ? null : model(revision.base());
-        Plan plan = new Plan(revision.number(), before, Revisions.modelOf(revision), revision.changes(), layout(sql));
+        Plan plan = new Plan(revision.number(), before, revisions.modelOf(revision), revision.changes(), layout(sql));
         Runnable control = () -> obey(revision.number(), sql);
         Steps steps = steps(plan, statements(plan, sql, control), sql);
         record(revision, sql, null);
@@ -205,7 +206,7 @@ public final class Publisher {
     }
 
     private AccountModel model(int number) {
-        return Revisions.modelOf(revisions.numbered(number).orElseThrow());
+        return revisions.modelOf(revisions.numbered(number).orElseThrow());
     }
 
     private static Step stepOf(Revision revision, JdbcClient sql) {

@@ -11,7 +11,9 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.core.type.TypeReference;
@@ -23,6 +25,7 @@ public final class Revisions {
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
 
     private final Connections connections;
+    private final Map<Integer, AccountModel> models = new ConcurrentHashMap<>();
 
     public Revisions(Connections connections) {
         this.connections = connections;
@@ -59,12 +62,13 @@ public final class Revisions {
                 .list());
     }
 
-    /** The model that a stored revision declares. It was checked before it was stored. */
-    public static AccountModel modelOf(Revision revision) {
-        return ModelFile.read("revision " + revision.number(), revision.source())
-                .model()
-                .orElseThrow(() -> new IllegalStateException(
-                        "Revision " + revision.number() + " cannot be read by this version of Cuenta"));
+    /**
+     * The model that a stored revision declares; read once for each number. It was checked before it was stored, so that a rule
+     * which came later says nothing about it.
+     */
+    public AccountModel modelOf(Revision revision) {
+        return models.computeIfAbsent(
+                revision.number(), number -> ModelFile.stored("revision " + number, revision.source()));
     }
 
     /**

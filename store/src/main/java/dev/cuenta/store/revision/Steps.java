@@ -63,6 +63,7 @@ final class Steps {
         whereabouts
                 .tenantValuesToSettle()
                 .forEach(values -> statements.together(whereabouts.ready(values).make()));
+        new RowSecurity(plan.shape()).owed(catalogue).forEach(statements::together);
     }
 
     private void arrive(Field field) {

@@ -85,10 +85,13 @@ final class TenantValues {
         return statements;
     }
 
-    /** Statements within a function each see what was committed before they began, so what is looked up after the lock is true. */
+    /**
+     * As the tables' owner: whoever changes a value within one tenant is not shown the others that it counts in. Statements within a function each see what was committed before they began, so what is looked up after the lock is true.
+     */
     private List<String> bind() {
         String keep = """
-                create or replace function %7$s(holder %2$s) returns void language plpgsql as $keep$
+                create or replace function %7$s(holder %2$s) returns void language plpgsql
+                    security definer set search_path = pg_catalog, pg_temp as $keep$
                 begin
                     perform 1 from accounts.account where id = holder for no key update;
                     delete from %1$s where account_id = holder;

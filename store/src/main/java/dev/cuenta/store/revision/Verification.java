@@ -76,6 +76,7 @@ public final class Verification {
         });
         differences.addAll(apart(model));
         differences.addAll(memberships(model));
+        differences.addAll(guards(model));
         differences.addAll(history());
         return differences;
     }
@@ -223,6 +224,22 @@ public final class Verification {
                         wanted ? "one tenant for each account" : null,
                         kept ? "one tenant for each account" : null,
                         (wanted ? SingleMembership.make() : SingleMembership.drop()) + ";"));
+    }
+
+    private List<Difference> guards(AccountModel model) {
+        return connections.each(sql -> {
+            Catalogue catalogue = new Catalogue(sql);
+            return new RowSecurity(new Shape(model, Layout.of(0, sql)))
+                    .policies().stream()
+                            .filter(policy -> !catalogue.isGuarded(policy))
+                            .map(policy -> new Difference(
+                                    "policy " + RowSecurity.POLICY + " on "
+                                            + policy.table().replace("\"", ""),
+                                    "keeps tenants apart",
+                                    "missing or changed",
+                                    String.join("; ", policy.statements()) + ";"))
+                            .toList();
+        });
     }
 
     /** Numbers without a gap, one live revision, and each built on one that was there. */

@@ -1,11 +1,14 @@
 package dev.cuenta.store.role;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.revision.Work;
 import java.util.Collection;
 import java.util.List;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /** Which roles were given to whom. */
@@ -18,15 +21,19 @@ public final class RoleGrants {
         this.work = work;
     }
 
-    /** Gives the role; in the tenant only, if it counts within one. */
-    public void give(AccountId account, Role role, @Nullable TenantId tenant) {
+    /** Gives the role; if it counts within a tenant, in that of the scope. */
+    public void give(Controlled account, Role role, Scope where) {
         work.sql()
                 .sql(
                         "insert into cuenta.role_given (account_id, role, tenant_id) values (?, ?, ?) on conflict do nothing")
-                .param(work.keys().of(account))
+                .param(work.keys().of(account.id()))
                 .param(role.number())
-                .param(role.withinTenant() && tenant != null ? tenant.value() : null)
+                .param(tenant(role, where))
                 .update();
+    }
+
+    private static @Nullable UUID tenant(Role role, Scope where) {
+        return role.withinTenant() ? where.tenant().map(TenantId::value).orElse(null) : null;
     }
 
     /** Gives a role that counts everywhere to many accounts. */
@@ -39,36 +46,49 @@ public final class RoleGrants {
                 .update();
     }
 
-    public void take(AccountId account, Role role, @Nullable TenantId tenant) {
+    public void take(Controlled account, Role role, Scope where) {
         work.sql()
                 .sql(
                         "delete from cuenta.role_given where account_id = ? and role = ? and tenant_id is not distinct from ?::uuid")
-                .param(work.keys().of(account))
+                .param(work.keys().of(account.id()))
                 .param(role.number())
-                .param(role.withinTenant() && tenant != null ? tenant.value() : null)
+                .param(tenant(role, where))
                 .update();
     }
 
-    /** How many accounts administer. Until this transaction ends, no other one can change that. */
+    /** How many accounts administer and can sign in. Until this transaction ends, no other one can change that. */
     public long lockAdministrators() {
+        return lockOtherAdministrators(null);
+    }
+
+    /**
+     * As {@link #lockAdministrators}, without one of them.
+     *
+     * @param account who is not counted; null for nobody
+     */
+    public long lockOtherAdministrators(@Nullable AccountId account) {
         work.sql()
                 .sql("select pg_advisory_xact_lock(hashtextextended(?, 0))")
                 .param(ADMINISTRATORS_LOCK)
                 .query((row, index) -> index)
                 .list();
-        return countAdministrators();
+        return work.everywhere(
+                () -> countAdministrators(account == null ? null : work.keys().of(account)));
     }
 
-    private long countAdministrators() {
+    private long countAdministrators(@Nullable Object except) {
         List<Integer> numbers = work.revision().model().administeringRoles().stream()
                 .map(Role::number)
                 .toList();
         return numbers.isEmpty()
                 ? 0
                 : work.sql()
-                        .sql(
-                                "select count(distinct account_id) from cuenta.role_given where role in (:numbers) and tenant_id is null")
+                        .sql("""
+                select count(distinct g.account_id) from cuenta.role_given g
+                join cuenta.credential c on c.account_id = g.account_id
+                where g.role in (:numbers) and g.tenant_id is null and g.account_id::text is distinct from :except""")
                         .param("numbers", numbers)
+                        .param("except", except == null ? null : except.toString())
                         .query(Long.class)
                         .single();
     }

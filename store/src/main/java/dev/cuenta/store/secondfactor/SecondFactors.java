@@ -1,6 +1,7 @@
 package dev.cuenta.store.secondfactor;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.revision.Work;
 import java.time.OffsetDateTime;
 import java.util.Collection;
@@ -68,10 +69,10 @@ public final class SecondFactors {
     }
 
     /** Whether there was one to take away; its recovery codes go too. */
-    public boolean remove(AccountId account) {
+    public boolean remove(Controlled account) {
         return work.sql()
                         .sql("delete from cuenta.second_factor where account_id = ?")
-                        .param(work.keys().of(account))
+                        .param(work.keys().of(account.id()))
                         .update()
                 > 0;
     }

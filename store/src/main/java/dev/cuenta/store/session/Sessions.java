@@ -4,6 +4,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -131,18 +132,18 @@ public final class Sessions {
     }
 
     /** Ends all of the account's; says how many there were. */
-    public int endAll(AccountId account) {
+    public int endAll(Controlled account) {
         return work.sql()
                 .sql("delete from cuenta.session where account_id = ?")
-                .param(work.keys().of(account))
+                .param(work.keys().of(account.id()))
                 .update();
     }
 
     /** Whether the account had that one. */
-    public boolean end(AccountId account, UUID session) {
+    public boolean end(Controlled account, UUID session) {
         return work.sql()
                         .sql("delete from cuenta.session where account_id = ? and id = ?")
-                        .params(work.keys().of(account), session)
+                        .params(work.keys().of(account.id()), session)
                         .update()
                 > 0;
     }

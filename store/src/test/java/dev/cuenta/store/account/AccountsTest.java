@@ -9,6 +9,7 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Conditions;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.model.AccountModel;
@@ -81,7 +82,7 @@ class AccountsTest {
             AccountId id = new Accounts(work)
                     .insert(new NewAccount(model.defaultKind(), values, Instant.parse("2026-01-02T03:04:05Z")));
             work.session().clear();
-            return new Accounts(work).find(id, null).orElseThrow();
+            return new Accounts(work).find(id).orElseThrow();
         });
 
         assertThat(record.values()).containsAllEntriesOf(values);
@@ -95,11 +96,11 @@ class AccountsTest {
         AccountRecord after = undone(work -> {
             Accounts accounts = new Accounts(work);
             accounts.change(
-                    accounts.findForChange(before.id(), null).orElseThrow(),
+                    accounts.findForChange(before.id(), ChangeGuard.CUENTA).orElseThrow(),
                     Map.of(FieldPath.parse("boats"), 99L),
                     Instant.now());
             work.session().clear();
-            return accounts.find(before.id(), null).orElseThrow();
+            return accounts.find(before.id()).orElseThrow();
         });
 
         assertThat(after.version()).isEqualTo(before.version() + 1);
@@ -140,8 +141,8 @@ class AccountsTest {
         }
         pool.shutdown();
         write(work -> new Removal(work)
-                .remove(List.of(
-                        new Accounts(work).bySignIn("race@marea.example").orElseThrow())));
+                .remove(List.of(Controlled.byCuenta(
+                        new Accounts(work).bySignIn("race@marea.example").orElseThrow()))));
 
         assertThat(won).isEqualTo(1);
     }
@@ -183,7 +184,7 @@ class AccountsTest {
                     .toList();
 
             assertThat(chosen).as(text).isEqualTo(expected);
-            assertThat((long) write(work -> new Accounts(work).count(condition, null)))
+            assertThat((long) write(work -> new Accounts(work).count(condition)))
                     .isEqualTo(expected.size());
         }
     }
@@ -200,7 +201,7 @@ class AccountsTest {
     @Test
     void an_id_that_is_none_is_nobody_s() {
         for (String id : List.of("", "1", "../x", "01a20764-1321-71ee-9cdd-90bb54660fee ")) {
-            assertThat((Optional<?>) write(work -> new Accounts(work).find(new AccountId(id), null)))
+            assertThat((Optional<?>) write(work -> new Accounts(work).find(new AccountId(id))))
                     .isEmpty();
         }
     }
@@ -270,8 +271,7 @@ class AccountsTest {
             int limit,
             AccountQuery.@Nullable Position after) {
         var attribute = Attributes.of(model, field -> true).find(sort).orElseThrow();
-        return write(work ->
-                new Accounts(work).page(new AccountQuery(condition, attribute, descending, limit, after, null)));
+        return write(work -> new Accounts(work).page(new AccountQuery(condition, attribute, descending, limit, after)));
     }
 
     private static @Nullable Object sortValue(AccountRecord record, String sort) {
@@ -284,7 +284,7 @@ class AccountsTest {
     }
 
     private static <T> T write(Function<Work, T> work) {
-        return database.live().with(revision -> revision.write(work));
+        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, work));
     }
 
     /** Runs the work and takes it back. */

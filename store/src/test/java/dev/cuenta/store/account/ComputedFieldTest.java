@@ -8,6 +8,7 @@ import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Conditions;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.model.FieldPath;
@@ -84,7 +85,9 @@ class ComputedFieldTest extends DatabaseTest {
         Random random = new Random(7480);
         for (int i = 0; i < 60; i++) {
             String email = "a" + i + "@marea.example";
-            database.live().with(revision -> revision.write(work -> insert(work, values(email, random), random)));
+            database.live()
+                    .with(revision ->
+                            revision.write(Scope.EVERYWHERE, work -> insert(work, values(email, random), random)));
         }
 
         // Both know what day it is by now(): where another one began meanwhile, they are compared again.
@@ -197,21 +200,26 @@ class ComputedFieldTest extends DatabaseTest {
         AccountId id =
                 new Accounts(work).insert(new NewAccount(work.revision().model().defaultKind(), typed, Instant.now()));
         if (random.nextBoolean()) {
-            new RoleGrants(work).give(id, work.revision().model().roles().get("administrator"), null);
+            new RoleGrants(work)
+                    .give(
+                            Controlled.byCuenta(id),
+                            work.revision().model().roles().get("administrator"),
+                            Scope.EVERYWHERE);
         }
         return id;
     }
 
     private AccountId insert(Map<String, ?> values) {
         return database.live()
-                .with(revision -> revision.write(work -> insert(work, new HashMap<>(values), new Random(1))));
+                .with(revision ->
+                        revision.write(Scope.EVERYWHERE, work -> insert(work, new HashMap<>(values), new Random(1))));
     }
 
     private List<Map<String, Object>> sorted(String path) {
         return database.live()
-                .with(revision -> revision.read(work -> {
+                .with(revision -> revision.read(Scope.EVERYWHERE, work -> {
                     var attributes = Attributes.of(revision.model(), field -> true);
-                    var query = new AccountQuery(null, attributes.find(path).orElseThrow(), false, 100, null, null);
+                    var query = new AccountQuery(null, attributes.find(path).orElseThrow(), false, 100, null);
                     List<Map<String, Object>> seen = new ArrayList<>();
                     for (AccountRecord record : new Accounts(work).page(query)) {
                         seen.add(revision.projection()
@@ -224,20 +232,25 @@ class ComputedFieldTest extends DatabaseTest {
     private List<AccountRecord> found(String filter) throws FilterSyntaxException {
         var parsed = FilterParser.parse(filter);
         return database.live()
-                .with(revision -> revision.read(work -> {
+                .with(revision -> revision.read(Scope.EVERYWHERE, work -> {
                     var attributes = Attributes.of(revision.model(), field -> true);
                     Conditions conditions = new Conditions(attributes);
                     var condition =
                             conditions.bind(parsed).orElseThrow(() -> new AssertionError(conditions.refusals()));
                     return new Accounts(work)
                             .page(new AccountQuery(
-                                    condition, attributes.find("id").orElseThrow(), false, 100, null, null));
+                                    condition, attributes.find("id").orElseThrow(), false, 100, null));
                 }));
     }
 
     private @Nullable Object value(AccountId id, String field) {
         return database.live()
-                .with(revision -> revision.read(work ->
-                        new Accounts(work).find(id, null).orElseThrow().values().get(FieldPath.parse(field))));
+                .with(revision -> revision.read(
+                        Scope.EVERYWHERE,
+                        work -> new Accounts(work)
+                                .find(id)
+                                .orElseThrow()
+                                .values()
+                                .get(FieldPath.parse(field))));
     }
 }

@@ -9,6 +9,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Conditions;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.model.Models;
@@ -129,7 +130,7 @@ class EveryConstructTest {
         var parsed = FilterParser.parse(filter);
 
         assertThat(database.live()
-                        .<Integer>with(revision -> revision.read(work -> {
+                        .<Integer>with(revision -> revision.read(Scope.EVERYWHERE, work -> {
                             var attributes = Attributes.of(revision.model(), field -> true);
                             Conditions conditions = new Conditions(attributes);
                             var condition = conditions
@@ -137,7 +138,7 @@ class EveryConstructTest {
                                     .orElseThrow(() -> new AssertionError(conditions.refusals()));
                             return new Accounts(work)
                                     .page(new AccountQuery(
-                                            condition, attributes.find("id").orElseThrow(), false, 10, null, null))
+                                            condition, attributes.find("id").orElseThrow(), false, 10, null))
                                     .size();
                         })))
                 .isEqualTo(found);
@@ -169,7 +170,9 @@ class EveryConstructTest {
         AccountId tomas = insert("staff", """
                 {"email": "tomas@marea.example", "person": {"givenName": "Tomás", "familyName": "Rey"}, "employment": {"startedOn": "2026-01-01"}}""");
         change(noor, "{\"skipper\": \"" + tomas.text() + "\"}");
-        database.live().with(revision -> revision.write(work -> new Removal(work).remove(List.of(tomas))));
+        database.live()
+                .with(revision -> revision.write(
+                        Scope.EVERYWHERE, work -> new Removal(work).remove(List.of(Controlled.byCuenta(tomas)))));
 
         assertThat(read(noor, Set.of())).doesNotContainKey("skipper");
         Problem refused = catchThrowableOfType(
@@ -222,7 +225,7 @@ class EveryConstructTest {
 
     private AccountId insert(String kind, String json) {
         return database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     var values = revision.admission()
                             .forNew(Operation.CREATE, OWNER, revision.model().kindNamed(kind), object(json));
                     return new Accounts(work)
@@ -232,13 +235,17 @@ class EveryConstructTest {
 
     private void change(AccountId id, String json) {
         database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     Accounts accounts = new Accounts(work);
-                    var record = accounts.findForChange(id, null).orElseThrow();
+                    var record = accounts.findForChange(id, ChangeGuard.CUENTA).orElseThrow();
                     accounts.change(
                             record,
                             revision.admission()
-                                    .forChange(OWNER, revision.model().kindNamed(record.kind()), object(json)),
+                                    .forChange(
+                                            OWNER,
+                                            revision.model()
+                                                    .kindNamed(record.record().kind()),
+                                            object(json)),
                             Instant.now());
                     return record;
                 }));
@@ -246,8 +253,10 @@ class EveryConstructTest {
 
     private Map<String, Object> read(AccountId id, Set<String> fields) {
         return database.live()
-                .with(revision -> revision.read(work -> revision.projection()
-                        .project(new Accounts(work).find(id, null).orElseThrow(), OWNER, fields)));
+                .with(revision -> revision.read(
+                        Scope.EVERYWHERE,
+                        work -> revision.projection()
+                                .project(new Accounts(work).find(id).orElseThrow(), OWNER, fields)));
     }
 
     @SuppressWarnings("unchecked") // a JSON object is a map

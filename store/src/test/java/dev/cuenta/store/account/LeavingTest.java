@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.tuple;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
@@ -78,8 +79,12 @@ class LeavingTest extends DatabaseTest {
         north = write(work -> {
             TenantId tenant = new Tenants(work).create("North");
             new Tenants(work).join(noor, tenant);
-            new RoleGrants(work).give(noor, work.revision().model().roles().get("master"), tenant);
-            new Credentials(work).set(noor, "$argon2id$kept");
+            new RoleGrants(work)
+                    .give(
+                            Controlled.byCuenta(noor),
+                            work.revision().model().roles().get("master"),
+                            Scope.within(tenant));
+            new Credentials(work).set(Controlled.byCuenta(noor), "$argon2id$kept");
             new Sessions(work).open(new byte[] {1}, noor, Instant.now().plusSeconds(3600), "", false);
             return tenant;
         });
@@ -87,7 +92,8 @@ class LeavingTest extends DatabaseTest {
 
     @Test
     void what_is_personal_goes_and_the_rest_stays() {
-        Map<String, Long> counts = write(work -> new Anonymisation(work).anonymise(List.of(noor), NOW));
+        Map<String, Long> counts =
+                write(work -> new Anonymisation(work).anonymise(List.of(Controlled.byCuenta(noor)), NOW));
         AccountRecord left = read(noor);
 
         assertThat(counts)
@@ -116,7 +122,8 @@ class LeavingTest extends DatabaseTest {
     @Test
     void a_second_one_leaves_another_address() {
         AccountId rik = account("rik");
-        write(work -> new Anonymisation(work).anonymise(List.of(noor, rik), NOW));
+        write(work ->
+                new Anonymisation(work).anonymise(List.of(Controlled.byCuenta(noor), Controlled.byCuenta(rik)), NOW));
         assertThat(strings("select email from accounts.account"))
                 .doesNotHaveDuplicates()
                 .hasSize(2);
@@ -126,7 +133,7 @@ class LeavingTest extends DatabaseTest {
     void what_earlier_revisions_left_behind_goes_too() {
         publish(SOURCE.replaceAll("(?m)^ +secretWord.*\n", ""));
         assertThat(everythingStored()).contains("tide");
-        write(work -> new Anonymisation(work).anonymise(List.of(noor), NOW));
+        write(work -> new Anonymisation(work).anonymise(List.of(Controlled.byCuenta(noor)), NOW));
         assertThat(everythingStored()).doesNotContain("tide");
     }
 
@@ -134,7 +141,8 @@ class LeavingTest extends DatabaseTest {
     void a_rule_takes_each_account_once() {
         RetentionRule rule = Models.of(SOURCE).retention().get("left");
         List<AccountId> first = due(rule);
-        write(work -> new Anonymisation(work).anonymise(due(work, rule), NOW));
+        write(work -> new Anonymisation(work)
+                .anonymise(due(work, rule).stream().map(Controlled::byCuenta).toList(), NOW));
 
         assertThat(first).containsExactly(noor);
         assertThat(due(rule)).isEmpty();
@@ -144,7 +152,8 @@ class LeavingTest extends DatabaseTest {
     void a_required_field_that_does_not_say_what_is_left_refuses_by_name() {
         publish(SOURCE.replace(", erase: somebody", "").replace("do: anonymise", "do: delete"));
         Problem refused = catchThrowableOfType(
-                Problem.class, () -> write(work -> new Anonymisation(work).anonymise(List.of(noor), NOW)));
+                Problem.class,
+                () -> write(work -> new Anonymisation(work).anonymise(List.of(Controlled.byCuenta(noor)), NOW)));
 
         assertThat(refused.kind()).isEqualTo(ProblemKind.CONFLICT);
         assertThat(refused).hasMessageContaining("`nickname` is required");
@@ -229,11 +238,11 @@ class LeavingTest extends DatabaseTest {
     }
 
     private AccountRecord read(AccountId id) {
-        return write(work -> new Accounts(work).find(id, null).orElseThrow());
+        return write(work -> new Accounts(work).find(id).orElseThrow());
     }
 
     private <T> T write(Function<Work, T> task) {
-        return database.live().with(revision -> revision.write(task::apply));
+        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, task::apply));
     }
 
     private static Map<String, Object> values(AccountRecord record) {

@@ -102,6 +102,7 @@ public final class Cluster implements AutoCloseable {
         config.setJdbcUrl(jdbc(database));
         config.setUsername(user);
         config.setMaximumPoolSize(connections);
+        config.setConnectionInitSql(Connections.INITIALLY);
         config.setMinimumIdle(0);
         return new HikariDataSource(config);
     }

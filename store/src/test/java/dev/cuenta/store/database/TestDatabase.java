@@ -58,9 +58,9 @@ public final class TestDatabase implements AutoCloseable {
                 .live()
                 .map(revision -> ModelDiff.between(
                         revision.number(),
-                        Revisions.modelOf(revision),
+                        revisions.modelOf(revision),
                         next,
-                        counted(Revisions.modelOf(revision), next)))
+                        counted(revisions.modelOf(revision), next)))
                 .orElseGet(() -> ModelDiff.first(next));
     }
 

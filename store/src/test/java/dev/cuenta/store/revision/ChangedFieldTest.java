@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.problem.Problem;
@@ -12,6 +13,7 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
 import java.time.Instant;
@@ -87,6 +89,7 @@ class ChangedFieldTest extends DatabaseTest {
         database.publish(with("bow: { type: string }\n  stern: { type: string }"));
         AccountId ines = database.live()
                 .with(revision -> revision.write(
+                        Scope.EVERYWHERE,
                         work -> insert(work, Map.of("email", "ines@marea.example", "bow", "red", "stern", "green"))));
         database.publish(with("port: { type: string, formerly: bow }\n  stern: { type: string }"));
 
@@ -103,11 +106,11 @@ class ChangedFieldTest extends DatabaseTest {
         Thread publish = publishing(with("place: { type: string, formerly: berth }"));
         awaitStep("drain");
 
-        AccountId old = another.with(
-                revision -> revision.write(work -> insert(work, Map.of("email", "old@marea.example", "berth", "A01"))));
+        AccountId old = another.with(revision -> revision.write(
+                Scope.EVERYWHERE, work -> insert(work, Map.of("email", "old@marea.example", "berth", "A01"))));
         behind.refresh();
-        AccountId fresh = behind.with(
-                revision -> revision.write(work -> insert(work, Map.of("email", "new@marea.example", "place", "A02"))));
+        AccountId fresh = behind.with(revision -> revision.write(
+                Scope.EVERYWHERE, work -> insert(work, Map.of("email", "new@marea.example", "place", "A02"))));
         another.refresh();
         publish.join(20_000);
 
@@ -224,12 +227,12 @@ class ChangedFieldTest extends DatabaseTest {
         Thread publish = publishing(with("metres: { type: integer }"));
         awaitStep("drain");
 
-        AccountId late = another.with(revision ->
-                revision.write(work -> insert(work, Map.of("email", "late@marea.example", "metres", "31"))));
-        another.with(revision -> revision.write(work -> change(work, ines, "metres", "13")));
+        AccountId late = another.with(revision -> revision.write(
+                Scope.EVERYWHERE, work -> insert(work, Map.of("email", "late@marea.example", "metres", "31"))));
+        another.with(revision -> revision.write(Scope.EVERYWHERE, work -> change(work, ines, "metres", "13")));
         LiveRevisions ahead = database.anotherInstance();
-        AccountId early = ahead.with(revision ->
-                revision.write(work -> insert(work, Map.of("email", "early@marea.example", "metres", 44L))));
+        AccountId early = ahead.with(revision -> revision.write(
+                Scope.EVERYWHERE, work -> insert(work, Map.of("email", "early@marea.example", "metres", 44L))));
         assertThat(seen(another, early, "metres")).isEqualTo("44");
         another.refresh();
         ahead.refresh();
@@ -291,7 +294,7 @@ class ChangedFieldTest extends DatabaseTest {
                         .blocking())
                 .isEmpty();
 
-        database.live().with(revision -> revision.write(work -> change(work, noor, "berth", "B08")));
+        database.live().with(revision -> revision.write(Scope.EVERYWHERE, work -> change(work, noor, "berth", "B08")));
         database.publish(with("berth: { type: string, uniqueness: server }"));
         assertThat(indexes()).contains("account_berth_unique");
         database.publish(with("berth: { type: string, uniqueness: server, caseExact: true }"));
@@ -306,11 +309,13 @@ class ChangedFieldTest extends DatabaseTest {
                 + "profiles: { work: { fields: { pier: { type: string } } } }\n";
         database.publish(before);
         AccountId crew = database.live()
-                .with(revision -> revision.write(work -> new Accounts(work)
-                        .insert(new NewAccount(
-                                revision.model().kinds().get("crew"),
-                                Map.of(FieldPath.parse("email"), "crew@marea.example"),
-                                Instant.now()))));
+                .with(revision -> revision.write(
+                        Scope.EVERYWHERE,
+                        work -> new Accounts(work)
+                                .insert(new NewAccount(
+                                        revision.model().kinds().get("crew"),
+                                        Map.of(FieldPath.parse("email"), "crew@marea.example"),
+                                        Instant.now()))));
         database.publish(
                 Models.SMALL + "kinds: { staff: { default: true, formerly: [crew], profiles: [work, desk] } }\n"
                         + "profiles: { work: { fields: { pier: { type: string } } }, desk: { fields: { room: { type: string, existing: Quay } } } }\n");
@@ -327,6 +332,7 @@ class ChangedFieldTest extends DatabaseTest {
         database.publish(with);
         AccountId ines = database.live()
                 .with(revision -> revision.write(
+                        Scope.EVERYWHERE,
                         work -> insert(work, Map.of("email", "ines@marea.example", "work.pier", "North"))));
         Diff gone = database.publish(Models.SMALL + "kinds: { staff: { default: true } }\n");
         AccountId between = account("noor", null);
@@ -368,7 +374,7 @@ class ChangedFieldTest extends DatabaseTest {
                         RuntimeException.class, () -> database.publisher().carryOn()))
                 .isNotNull();
         assertThat(database.latest().failure()).contains("step prove", "breaks a new rule", "cuenta model cancel");
-        database.live().with(revision -> revision.write(work -> change(work, noor, "berth", "B08")));
+        database.live().with(revision -> revision.write(Scope.EVERYWHERE, work -> change(work, noor, "berth", "B08")));
         database.publisher().carryOn();
         assertThat(database.latest().state()).isEqualTo(Revision.LIVE);
     }
@@ -380,6 +386,7 @@ class ChangedFieldTest extends DatabaseTest {
         database.publish(with("metres: { type: string }\n  berth: { type: string, search: true }"));
         AccountId ines = database.live()
                 .with(revision -> revision.write(
+                        Scope.EVERYWHERE,
                         work -> insert(work, Map.of("email", "ines@marea.example", "metres", "12", "berth", "B07"))));
         database.publish(with("metres: { type: integer }\n  place: { type: string, search: true, formerly: berth }"));
 
@@ -407,6 +414,7 @@ class ChangedFieldTest extends DatabaseTest {
         database.publish(before);
         database.live()
                 .with(revision -> revision.write(
+                        Scope.EVERYWHERE,
                         work -> insert(work, Map.of("email", "ines@marea.example", "metres", "12", "berth", "B07"))));
         List<String> shape = shape();
         String after = with(
@@ -458,7 +466,7 @@ class ChangedFieldTest extends DatabaseTest {
     /** An account with a value in the model's last own field. */
     private AccountId account(String name, @Nullable String value) {
         return database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     Map<String, @Nullable Object> values = new HashMap<>();
                     values.put("email", name + "@marea.example");
                     var fields = revision.model().ownFields();
@@ -476,20 +484,22 @@ class ChangedFieldTest extends DatabaseTest {
     private static boolean change(Work work, AccountId id, String field, Object value) {
         Accounts accounts = new Accounts(work);
         accounts.change(
-                accounts.findForChange(id, null).orElseThrow(), Map.of(FieldPath.parse(field), value), Instant.now());
+                accounts.findForChange(id, ChangeGuard.CUENTA).orElseThrow(),
+                Map.of(FieldPath.parse(field), value),
+                Instant.now());
         return true;
     }
 
     private @Nullable Object value(AccountId id, String field) {
-        return database.live().with(revision -> revision.read(work -> valueOf(work, id, field)));
+        return database.live().with(revision -> revision.read(Scope.EVERYWHERE, work -> valueOf(work, id, field)));
     }
 
     private static @Nullable Object seen(LiveRevisions instance, AccountId id, String field) {
-        return instance.with(revision -> revision.read(work -> valueOf(work, id, field)));
+        return instance.with(revision -> revision.read(Scope.EVERYWHERE, work -> valueOf(work, id, field)));
     }
 
     private static @Nullable Object valueOf(Work work, AccountId id, String field) {
-        return new Accounts(work).find(id, null).orElseThrow().values().get(FieldPath.parse(field));
+        return new Accounts(work).find(id).orElseThrow().values().get(FieldPath.parse(field));
     }
 
     private List<String> columns() {

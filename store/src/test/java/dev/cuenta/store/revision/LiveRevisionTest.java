@@ -2,6 +2,7 @@ package dev.cuenta.store.revision;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.store.database.DatabaseTest;
 import java.util.concurrent.CompletableFuture;
@@ -33,7 +34,7 @@ class LiveRevisionTest extends DatabaseTest {
 
     private int name(String first, String second, CountDownLatch both, AtomicInteger times) {
         return database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     times.incrementAndGet();
                     rename(first, first, work);
                     both.countDown();

@@ -3,12 +3,14 @@ package dev.cuenta.store.revision;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.picture.Pictures;
@@ -157,7 +159,7 @@ class MovedFieldTest extends DatabaseTest {
         AccountId ines = account("ines", Map.of());
         UUID picture = UUID.randomUUID();
         database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     new Pictures(work)
                             .add(
                                     ines,
@@ -176,8 +178,11 @@ class MovedFieldTest extends DatabaseTest {
 
     private int pictures(AccountId account, String field) {
         return database.live()
-                .<Integer>with(revision -> revision.read(work ->
-                        new Pictures(work).of(account, FieldPath.parse(field)).size()));
+                .<Integer>with(revision -> revision.read(
+                        Scope.EVERYWHERE,
+                        work -> new Pictures(work)
+                                .of(account, FieldPath.parse(field))
+                                .size()));
     }
 
     private static String with(String field) {
@@ -194,7 +199,7 @@ class MovedFieldTest extends DatabaseTest {
 
     private static AccountId made(
             LiveRevisions instance, String name, String kind, Map<String, ? extends Object> given) {
-        return instance.with(revision -> revision.write(work -> {
+        return instance.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Map<FieldPath, @Nullable Object> values = new HashMap<>();
             values.put(FieldPath.parse("email"), name + "@marea.example");
             revision.model().fields().values().stream()
@@ -206,10 +211,10 @@ class MovedFieldTest extends DatabaseTest {
     }
 
     private static void change(LiveRevisions instance, AccountId id, String field, String value) {
-        instance.with(revision -> revision.write(work -> {
+        instance.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Accounts accounts = new Accounts(work);
             accounts.change(
-                    accounts.findForChange(id, null).orElseThrow(),
+                    accounts.findForChange(id, ChangeGuard.CUENTA).orElseThrow(),
                     Map.of(FieldPath.parse(field), value),
                     Instant.now());
             return id;
@@ -222,6 +227,7 @@ class MovedFieldTest extends DatabaseTest {
 
     private static @Nullable Object seen(LiveRevisions instance, AccountId id, String field) {
         return instance.with(revision -> revision.read(
-                work -> new Accounts(work).find(id, null).orElseThrow().values().get(FieldPath.parse(field))));
+                Scope.EVERYWHERE,
+                work -> new Accounts(work).find(id).orElseThrow().values().get(FieldPath.parse(field))));
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.problem.Problem;
@@ -212,7 +213,8 @@ class PublisherTest extends DatabaseTest {
         publish.start();
         awaitStep("drain");
 
-        AccountId late = another.with(revision -> revision.write(work -> insert(work, "late@marea.example")));
+        AccountId late =
+                another.with(revision -> revision.write(Scope.EVERYWHERE, work -> insert(work, "late@marea.example")));
         assertThat(another.number()).contains(1);
         another.refresh();
         publish.join(20_000);
@@ -233,7 +235,8 @@ class PublisherTest extends DatabaseTest {
         publish.start();
         awaitStep("drain");
 
-        AccountId late = another.with(revision -> revision.write(work -> insert(work, "late@marea.example")));
+        AccountId late =
+                another.with(revision -> revision.write(Scope.EVERYWHERE, work -> insert(work, "late@marea.example")));
         another.refresh();
         publish.join(20_000);
 
@@ -257,7 +260,7 @@ class PublisherTest extends DatabaseTest {
     }
 
     private AccountId account(String email) {
-        return database.live().with(revision -> revision.write(work -> insert(work, email)));
+        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, work -> insert(work, email)));
     }
 
     private static AccountId insert(Work work, String email) {
@@ -270,7 +273,7 @@ class PublisherTest extends DatabaseTest {
 
     private AccountId staff(String email) {
         return database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     Map<FieldPath, @Nullable Object> values = new HashMap<>();
                     values.put(FieldPath.parse("email"), email);
                     values.put(FieldPath.parse("theme"), "day");
@@ -284,8 +287,13 @@ class PublisherTest extends DatabaseTest {
 
     private @Nullable Object value(AccountId id, String field) {
         return database.live()
-                .with(revision -> revision.read(work ->
-                        new Accounts(work).find(id, null).orElseThrow().values().get(FieldPath.parse(field))));
+                .with(revision -> revision.read(
+                        Scope.EVERYWHERE,
+                        work -> new Accounts(work)
+                                .find(id)
+                                .orElseThrow()
+                                .values()
+                                .get(FieldPath.parse(field))));
     }
 
     private String column(String table, String column) {

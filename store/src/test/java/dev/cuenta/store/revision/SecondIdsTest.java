@@ -10,12 +10,14 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.adoption.Adoptions;
@@ -94,8 +96,8 @@ class SecondIdsTest extends DatabaseTest {
         byte[] token = {1, 2, 3};
         write(work -> {
             Role administrator = work.revision().model().roles().get("administrator");
-            new RoleGrants(work).give(ines, administrator, null);
-            new Credentials(work).set(ines, "hash");
+            new RoleGrants(work).give(Controlled.byCuenta(ines), administrator, Scope.EVERYWHERE);
+            new Credentials(work).set(Controlled.byCuenta(ines), "hash");
             new Sessions(work).open(token, ines, Instant.now().plusSeconds(3600), "", false);
             new Adoptions(work).remember("old-harbour", List.of(new Adoptions.Adopted("A1", ines, false)));
             return ines;
@@ -120,7 +122,7 @@ class SecondIdsTest extends DatabaseTest {
                     .containsExactly(now.id());
             return now;
         });
-        Map<String, Long> removed = write(work -> new Removal(work).remove(List.of(now.id())));
+        Map<String, Long> removed = write(work -> new Removal(work).remove(List.of(Controlled.byCuenta(now.id()))));
         assertThat(removed)
                 .containsEntry("accounts", 1L)
                 .containsEntry("credentials", 1L)
@@ -143,7 +145,7 @@ class SecondIdsTest extends DatabaseTest {
             new Credentials(work).setAll(Map.of(noor, "a", bram, "b"));
             Role boater = work.revision().model().roles().get("boater");
             new RoleGrants(work).giveAll(List.of(noor, bram), boater);
-            return new Accounts(work).find(bram, null).orElseThrow();
+            return new Accounts(work).find(bram).orElseThrow();
         });
         assertThat(given.roles()).hasSize(1);
         Problem nobody = catchThrowableOfType(Problem.class, () -> account("rik", new AccountId("77")));
@@ -181,13 +183,13 @@ class SecondIdsTest extends DatabaseTest {
         return read(work -> {
             Attribute id = attribute(work, "id");
             Position position = after == null ? null : new Position(null, new AccountId(after));
-            return texts(new Accounts(work).page(new AccountQuery(null, id, false, 1, position, null)));
+            return texts(new Accounts(work).page(new AccountQuery(null, id, false, 1, position)));
         });
     }
 
     private List<String> ids(Function<Work, Condition> condition) {
         return read(work -> texts(new Accounts(work)
-                .page(new AccountQuery(condition.apply(work), attribute(work, "id"), false, 9, null, null))));
+                .page(new AccountQuery(condition.apply(work), attribute(work, "id"), false, 9, null))));
     }
 
     private static List<String> texts(List<AccountRecord> records) {
@@ -237,7 +239,7 @@ class SecondIdsTest extends DatabaseTest {
         new Leftovers(database.owner().connections()).sweep(3, Models.of(COUNTING));
 
         database.live().refresh();
-        Optional<AccountRecord> swept = read(work -> new Accounts(work).find(inBetween, null));
+        Optional<AccountRecord> swept = read(work -> new Accounts(work).find(inBetween));
         assertThat(swept).isEmpty();
         assertThat(found(ines).id()).isEqualTo(ines);
         assertThat(differences(COUNTING)).isEmpty();
@@ -259,10 +261,12 @@ class SecondIdsTest extends DatabaseTest {
             assertThat(found(ofOld).values().get(FieldPath.parse("helper")))
                     .isEqualTo(found(ines).id().text());
             assertThat(ofNew.text()).hasSize(36);
-            AccountRecord seenByOld = old.with(revision -> revision.read(work -> new Accounts(work)
-                    .bySignIn("bram@marea.example")
-                    .flatMap(id -> new Accounts(work).find(id, null))
-                    .orElseThrow()));
+            AccountRecord seenByOld = old.with(revision -> revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new Accounts(work)
+                            .bySignIn("bram@marea.example")
+                            .flatMap(id -> new Accounts(work).find(id))
+                            .orElseThrow()));
             assertThat(seenByOld.id().text()).isEqualTo("3");
             assertThat(seenByOld.values().get(FieldPath.parse("helper"))).isEqualTo("1");
             old.refresh();
@@ -293,7 +297,7 @@ class SecondIdsTest extends DatabaseTest {
     }
 
     private static AccountId made(LiveRevisions instance, String name, @Nullable AccountId helper) {
-        return instance.with(revision -> revision.write(work -> {
+        return instance.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Map<FieldPath, @Nullable Object> values = new HashMap<>();
             values.put(FieldPath.parse("email"), name + "@marea.example");
             values.put(FieldPath.parse("helper"), helper == null ? null : helper.text());
@@ -303,14 +307,14 @@ class SecondIdsTest extends DatabaseTest {
     }
 
     private AccountRecord found(AccountId id) {
-        return read(work -> new Accounts(work).find(id, null).orElseThrow());
+        return read(work -> new Accounts(work).find(id).orElseThrow());
     }
 
     private <T> T read(Function<Work, T> question) {
-        return database.live().with(revision -> revision.read(question));
+        return database.live().with(revision -> revision.read(Scope.EVERYWHERE, question));
     }
 
     private <T> T write(Function<Work, T> change) {
-        return database.live().with(revision -> revision.write(change));
+        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, change));
     }
 }

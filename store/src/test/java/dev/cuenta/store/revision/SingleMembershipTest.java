@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
@@ -13,6 +14,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.tenant.Invitations;
@@ -100,8 +102,10 @@ class SingleMembershipTest extends DatabaseTest {
         TenantId north = tenant("North");
         byte[] token = {1, 2, 3};
         database.live()
-                .with(revision -> revision.write(work -> new Invitations(work)
-                        .add(north, token, "test", Instant.now().plusSeconds(3600))));
+                .with(revision -> revision.write(
+                        Scope.EVERYWHERE,
+                        work -> new Invitations(work)
+                                .add(north, token, "test", Instant.now().plusSeconds(3600))));
         AtomicInteger let = new AtomicInteger();
         CyclicBarrier together = new CyclicBarrier(2);
         List<Thread> both = List.of(coming(token, together, let), coming(token, together, let));
@@ -120,7 +124,7 @@ class SingleMembershipTest extends DatabaseTest {
                 throw new IllegalStateException(broken);
             }
             database.live()
-                    .with(revision -> revision.write(work -> new Invitations(work).take(token)))
+                    .with(revision -> revision.write(Scope.EVERYWHERE, work -> new Invitations(work).take(token)))
                     .ifPresent(tenant -> let.incrementAndGet());
         });
     }
@@ -136,34 +140,40 @@ class SingleMembershipTest extends DatabaseTest {
         assertThat(slugs.get(1)).matches("lea-s-moorings-[0-9a-f]{8}");
         assertThat(database.live()
                         .<TenantId>with(revision -> revision.read(
+                                Scope.EVERYWHERE,
                                 work -> new Tenants(work).ofSlug(slugs.get(1)).orElseThrow())))
                 .isEqualTo(second)
                 .isNotEqualTo(first);
     }
 
     private TenantId tenant(String name) {
-        return database.live().with(revision -> revision.write(work -> new Tenants(work).create(name)));
+        return database.live()
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> new Tenants(work).create(name)));
     }
 
     private AccountId account(String name) {
         return database.live()
-                .with(revision -> revision.write(work -> new Accounts(work)
-                        .insert(new NewAccount(
-                                revision.model().defaultKind(),
-                                Map.of(FieldPath.parse("email"), name + "@marea.example"),
-                                Instant.now()))));
+                .with(revision -> revision.write(
+                        Scope.EVERYWHERE,
+                        work -> new Accounts(work)
+                                .insert(new NewAccount(
+                                        revision.model().defaultKind(),
+                                        Map.of(FieldPath.parse("email"), name + "@marea.example"),
+                                        Instant.now()))));
     }
 
     private void join(AccountId account, TenantId tenant) {
         database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     new Tenants(work).join(account, tenant);
                     return tenant;
                 }));
     }
 
     private boolean leave(AccountId account, TenantId tenant) {
-        return database.live().with(revision -> revision.write(work -> new Tenants(work).leave(account, tenant)));
+        return database.live()
+                .with(revision -> revision.write(
+                        Scope.EVERYWHERE, work -> new Tenants(work).leave(Controlled.byCuenta(account), tenant)));
     }
 
     private static String with(String membership) {

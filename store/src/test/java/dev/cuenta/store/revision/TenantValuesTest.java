@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
@@ -14,6 +15,8 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.ChangeGuard;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.database.DatabaseTest;
@@ -77,7 +80,9 @@ class TenantValuesTest extends DatabaseTest {
                 .update();
         AccountId bram = account("bram", "B07", north);
         assertTaken(() -> join(bram, south));
-        database.live().with(revision -> revision.write(work -> new Removal(work).remove(List.of(ines))));
+        database.live()
+                .with(revision -> revision.write(
+                        Scope.EVERYWHERE, work -> new Removal(work).remove(List.of(Controlled.byCuenta(ines)))));
         join(bram, south);
         database.sql()
                 .sql("delete from accounts.account where id = cast(? as uuid)")
@@ -322,12 +327,13 @@ class TenantValuesTest extends DatabaseTest {
     }
 
     private TenantId tenant(String name) {
-        return database.live().with(revision -> revision.write(work -> new Tenants(work).create(name)));
+        return database.live()
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> new Tenants(work).create(name)));
     }
 
     private void join(AccountId account, TenantId tenant) {
         database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     new Tenants(work).join(account, tenant);
                     return account;
                 }));
@@ -335,8 +341,11 @@ class TenantValuesTest extends DatabaseTest {
 
     private AccountId ines(String name) {
         return database.live()
-                .with(revision -> revision.read(work ->
-                        new Accounts(work).bySignIn(name + "@marea.example").orElseThrow()));
+                .with(revision -> revision.read(
+                        Scope.EVERYWHERE,
+                        work -> new Accounts(work)
+                                .bySignIn(name + "@marea.example")
+                                .orElseThrow()));
     }
 
     private AccountId account(String name, @Nullable Object value, @Nullable TenantId tenant) {
@@ -359,7 +368,7 @@ class TenantValuesTest extends DatabaseTest {
             String name,
             Map<String, ? extends @Nullable Object> given,
             @Nullable TenantId tenant) {
-        return instance.with(revision -> revision.write(work -> {
+        return instance.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Map<FieldPath, @Nullable Object> values = new HashMap<>();
             values.put(FieldPath.parse("email"), name + "@marea.example");
             given.forEach((path, value) -> values.put(FieldPath.parse(path), value));
@@ -378,10 +387,10 @@ class TenantValuesTest extends DatabaseTest {
 
     private void change(AccountId id, String field, String value) {
         database.live()
-                .with(revision -> revision.write(work -> {
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
                     Accounts accounts = new Accounts(work);
                     accounts.change(
-                            accounts.findForChange(id, null).orElseThrow(),
+                            accounts.findForChange(id, ChangeGuard.CUENTA).orElseThrow(),
                             Map.of(FieldPath.parse(field), value),
                             Instant.now());
                     return id;

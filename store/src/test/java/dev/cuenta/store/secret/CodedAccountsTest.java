@@ -1,8 +1,10 @@
 package dev.cuenta.store.secret;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.revision.Work;
@@ -27,12 +29,12 @@ abstract class CodedAccountsTest extends DatabaseTest {
         values.put(FieldPath.parse("code"), code);
         write(work -> {
             Accounts accounts = new Accounts(work);
-            accounts.change(accounts.findForChange(id, null).orElseThrow(), values, Instant.now());
+            accounts.change(accounts.findForChange(id, ChangeGuard.CUENTA).orElseThrow(), values, Instant.now());
             return id;
         });
     }
 
     <T> T write(Function<Work, T> task) {
-        return database.live().with(revision -> revision.write(task::apply));
+        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, task::apply));
     }
 }

@@ -11,6 +11,7 @@ import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.account.Lookups;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.retention.Archive;
@@ -100,7 +101,7 @@ class LookupsTest extends CodedAccountsTest {
         write(work -> {
             Accounts accounts = new Accounts(work);
             accounts.change(
-                    accounts.findForChange(noor, null).orElseThrow(),
+                    accounts.findForChange(noor, ChangeGuard.CUENTA).orElseThrow(),
                     Map.of(FieldPath.parse("mooring.licence"), "low water"),
                     Instant.now());
             // A job's turn in the midst of it ends, although nothing of this is committed.
@@ -126,7 +127,7 @@ class LookupsTest extends CodedAccountsTest {
         Condition condition = new Conditions(Attributes.of(Models.of(FOUND), field -> true))
                 .bind(FilterParser.parse(filter))
                 .orElseThrow();
-        return write(work -> new Accounts(work).count(condition, null));
+        return write(work -> new Accounts(work).count(condition));
     }
 
     private static String with(String more) {

@@ -16,6 +16,7 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.retention.Archive;
 import java.time.Duration;
 import java.time.Instant;
@@ -152,7 +153,7 @@ class SecretFieldTest extends CodedAccountsTest {
         write(work -> new Archive(work).restore(noor.text()));
         assertThat(code(noor)).isEqualTo("tide table");
 
-        write(work -> new Anonymisation(work).anonymise(List.of(noor), Instant.now()));
+        write(work -> new Anonymisation(work).anonymise(List.of(Controlled.byCuenta(noor)), Instant.now()));
         assertThat(code(noor)).isNull();
     }
 
@@ -202,13 +203,12 @@ class SecretFieldTest extends CodedAccountsTest {
     }
 
     private Map<String, Object> shown(AccountId id, Viewer viewer, Set<String> fields) {
-        return write(work -> work.revision()
-                .projection()
-                .project(new Accounts(work).find(id, null).orElseThrow(), viewer, fields));
+        return write(work ->
+                work.revision().projection().project(new Accounts(work).find(id).orElseThrow(), viewer, fields));
     }
 
     private AccountRecord read(AccountId id) {
-        return write(work -> new Accounts(work).find(id, null).orElseThrow());
+        return write(work -> new Accounts(work).find(id).orElseThrow());
     }
 
     private String stored() {

@@ -2,6 +2,7 @@ package dev.cuenta.store.token;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.revision.Work;
@@ -108,6 +109,6 @@ class SigningKeysTest extends DatabaseTest {
     }
 
     private <T> T write(Function<Work, T> task) {
-        return database.live().with(revision -> revision.write(task::apply));
+        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, task::apply));
     }
 }

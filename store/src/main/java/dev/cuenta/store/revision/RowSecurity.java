@@ -1,0 +1,104 @@
+package dev.cuenta.store.revision;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+
+/**
+ * The second wall between tenants. Statements say by themselves to whom they are limited; where one forgets, PostgreSQL still shows
+ * a transaction within a tenant nothing but that tenant's records. The tables' owner is not held by it, the service's own role is.
+ */
+final class RowSecurity {
+    static final String POLICY = "cuenta_scope";
+
+    private static final String EVERYWHERE = "(select cuenta.everywhere())";
+    private static final String TENANT = "(select cuenta.scope_tenant())";
+
+    /**
+     * Which rows of a table are there.
+     *
+     * @param using of those that are stored
+     * @param check of those that come in
+     */
+    record Policy(String table, String using, String check) {
+        private String text() {
+            return "using (" + EVERYWHERE + " or " + using + ") with check (" + check + ")";
+        }
+
+        /** Tells one text from another; PostgreSQL writes expressions down in words of its own. */
+        String mark() {
+            return UUID.nameUUIDFromBytes(text().getBytes(StandardCharsets.UTF_8))
+                    .toString();
+        }
+
+        List<String> statements() {
+            return List.of(
+                    "drop policy if exists " + POLICY + " on " + table,
+                    "create policy " + POLICY + " on " + table + " " + text(),
+                    "comment on policy " + POLICY + " on " + table + " is '" + mark() + "'",
+                    "alter table " + table + " enable row level security");
+        }
+    }
+
+    private final Shape shape;
+
+    RowSecurity(Shape shape) {
+        this.shape = shape;
+    }
+
+    /** One for each table whose rows belong to accounts that a tenant's administrators may meet; none for a model without tenants. */
+    List<Policy> policies() {
+        if (!shape.model().tenants().present()) {
+            return List.of();
+        }
+        List<Policy> policies = new ArrayList<>();
+        policies.add(new Policy(Shape.qualified(null), member("account.id"), "true"));
+        shape.model()
+                .profiles()
+                .keySet()
+                .forEach(profile -> policies.add(new Policy(
+                        Shape.qualified(profile), member(Shape.quoted(Shape.table(profile)) + ".account_id"), "true")));
+        policies.add(new Policy("cuenta.membership", here("tenant_id"), EVERYWHERE + " or " + here("tenant_id")));
+        policies.add(new Policy(
+                "cuenta.role_given",
+                "(tenant_id is null or " + here("tenant_id") + ") and " + member("role_given.account_id"),
+                EVERYWHERE + " or tenant_id is null or " + here("tenant_id")));
+        policies.add(new Policy("cuenta.picture", member("picture.account_id"), "true"));
+        policies.add(new Policy(
+                "cuenta.activity",
+                "coalesce(tenant, " + TENANT + ") = " + TENANT + " and coalesce(details->>'tenant', " + TENANT
+                        + "::text) = " + TENANT + "::text and " + known(),
+                "true"));
+        return policies;
+    }
+
+    private static String here(String column) {
+        return column + " = " + TENANT;
+    }
+
+    private static String member(String account) {
+        return "exists (select from cuenta.membership m where m.account_id = " + account + " and m.tenant_id = "
+                + TENANT + ")";
+    }
+
+    /** Activity knows accounts by the ids that people see. */
+    private String known() {
+        return "activity.account in (select cast(a." + shape.idColumn() + " as text) from accounts.account a"
+                + " join cuenta.membership m on m.account_id = a.id where m.tenant_id = " + TENANT + ")";
+    }
+
+    /** What has to be done so that the policies stand as they should; nothing where they do. */
+    List<List<String>> owed(Catalogue catalogue) {
+        List<List<String>> owed = new ArrayList<>();
+        List<Policy> policies = policies();
+        if (!policies.isEmpty()) {
+            owed.add(catalogue.keepersToRaise());
+        }
+        policies.stream()
+                .filter(policy -> !catalogue.isGuarded(policy))
+                .map(Policy::statements)
+                .forEach(owed::add);
+        return owed.stream().filter(statements -> !statements.isEmpty()).toList();
+    }
+}

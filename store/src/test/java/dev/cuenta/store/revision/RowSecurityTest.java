@@ -1,0 +1,249 @@
+package dev.cuenta.store.revision;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountQuery;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.Attributes;
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Origin;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Models;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
+import dev.cuenta.store.account.NewAccount;
+import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.database.DatabaseTest;
+import dev.cuenta.store.picture.Pictures;
+import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.tenant.Tenants;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** The second wall stands alone: none of these statements is limited to a tenant by itself. */
+class RowSecurityTest extends DatabaseTest {
+    private static final String SOURCE = Models.SMALL
+                    .replace(
+                            "roles:\n",
+                            "profiles:\n  mooring:\n    fields:\n      berth: { type: string, maxLength: 9 }\nroles:\n")
+                    .replace(
+                            "  administrator",
+                            "  master: { number: 2, within: tenant, may: [accounts.read] }\n  administrator")
+            + "tenants: { membership: many }\n";
+
+    private TenantId north;
+    private TenantId south;
+    private AccountId noor;
+    private AccountId sven;
+    private AccountId ulla;
+
+    @BeforeEach
+    void two_tenants_and_somebody_of_both() {
+        publish(SOURCE);
+        in(Scope.EVERYWHERE, work -> {
+            Tenants tenants = new Tenants(work);
+            north = tenants.create("North");
+            south = tenants.create("South");
+            noor = account(work, "noor", north);
+            sven = account(work, "sven", south);
+            ulla = account(work, "ulla", north, south);
+            return ulla;
+        });
+    }
+
+    private AccountId account(Work work, String name, TenantId... tenants) {
+        AccountId id = new Accounts(work)
+                .insert(new NewAccount(
+                        work.revision().model().defaultKind(),
+                        Map.of(
+                                FieldPath.parse("email"),
+                                name + "@marea.example",
+                                FieldPath.parse("name"),
+                                name,
+                                FieldPath.parse("mooring.berth"),
+                                name),
+                        Instant.now()));
+        for (TenantId tenant : tenants) {
+            new Tenants(work).join(id, tenant);
+            new RoleGrants(work)
+                    .give(
+                            Controlled.byCuenta(id),
+                            work.revision().model().roles().get("master"),
+                            Scope.within(tenant));
+            new Activity(work).add(Action.ACCOUNT_CHANGED, id, Origin.CUENTA, Map.of("tenant", tenant.toString()));
+        }
+        new Pictures(work)
+                .add(
+                        id,
+                        FieldPath.parse("portrait"),
+                        new Pictures.Picture(UUID.randomUUID(), "image/png", 1, 1, 1, Instant.now()));
+        return id;
+    }
+
+    @Test
+    void what_is_asked_without_a_limit_shows_members_and_what_of_theirs_counts_there() {
+        List<AccountRecord> seen = limited(
+                north,
+                work -> new Accounts(work)
+                        .page(new AccountQuery(
+                                null,
+                                Attributes.of(work.revision().model(), field -> true)
+                                        .find("id")
+                                        .orElseThrow(),
+                                false,
+                                100,
+                                null)));
+
+        assertThat(seen).extracting(AccountRecord::id).containsExactlyInAnyOrder(noor, ulla);
+        assertThat(seen).flatExtracting(AccountRecord::roles).containsOnly(new GivenRole("master", north));
+        assertThat(seen)
+                .flatExtracting(AccountRecord::tenants)
+                .allMatch(tenant -> tenant.toString().contains(north.toString()));
+        assertThat((long) limited(north, work -> new Accounts(work).count(null)))
+                .isEqualTo(2L);
+        assertThat((Optional<?>) limited(north, work -> new Accounts(work).find(sven)))
+                .isEmpty();
+        assertThat((Optional<?>) limited(north, work -> new Accounts(work).bySignIn("sven@marea.example")))
+                .isEmpty();
+    }
+
+    @Test
+    void pictures_profiles_and_activity_of_others_are_not_there() {
+        Map<String, Long> seen = limited(
+                north,
+                work -> count(
+                        work,
+                        List.of(
+                                "accounts.account",
+                                "accounts.profile_mooring",
+                                "cuenta.membership",
+                                "cuenta.role_given",
+                                "cuenta.picture",
+                                "cuenta.activity")));
+
+        assertThat(seen)
+                .isEqualTo(Map.of(
+                        "accounts.account", 2L,
+                        "accounts.profile_mooring", 2L,
+                        "cuenta.membership", 2L,
+                        "cuenta.role_given", 2L,
+                        "cuenta.picture", 2L,
+                        "cuenta.activity", 2L));
+    }
+
+    private static Map<String, Long> count(Work work, List<String> tables) {
+        return tables.stream()
+                .collect(Collectors.toMap(
+                        Function.identity(),
+                        table -> work.sql()
+                                .sql("select count(*) from " + table)
+                                .query(Long.class)
+                                .single()));
+    }
+
+    @Test
+    void nothing_of_others_is_changed_and_nobody_is_brought_into_another_tenant() {
+        for (String statement : List.of(
+                "update accounts.account set name = 'taken' where id = '" + sven + "'",
+                "delete from accounts.account where id = '" + sven + "'",
+                "update accounts.profile_mooring set berth = 'X' where account_id = '" + sven + "'",
+                "delete from cuenta.membership where account_id = '" + sven + "'",
+                "delete from cuenta.role_given where account_id = '" + ulla + "' and tenant_id = '" + south + "'",
+                "delete from cuenta.picture where account_id = '" + sven + "'")) {
+            assertThat((int) limited(north, work -> work.sql().sql(statement).update()))
+                    .as(statement)
+                    .isZero();
+        }
+        for (String statement : List.of(
+                "insert into cuenta.membership (account_id, tenant_id) values ('" + noor + "', '" + south + "')",
+                "insert into cuenta.role_given (account_id, role, tenant_id) values ('" + noor + "', 2, '" + south
+                        + "')",
+                "update cuenta.membership set tenant_id = '" + south + "' where account_id = '" + noor + "'")) {
+            assertThatThrownBy(() ->
+                            limited(north, work -> work.sql().sql(statement).update()))
+                    .as(statement)
+                    .hasStackTraceContaining("row-level security");
+        }
+    }
+
+    @Test
+    void without_a_scope_there_is_nothing() {
+        assertThat((long) in(Scope.EVERYWHERE, work -> {
+                    work.sql().sql("set local cuenta.scope = ''").update();
+                    return new Accounts(work).count(null);
+                }))
+                .isZero();
+    }
+
+    @Test
+    void a_question_about_all_that_an_account_is_leaves_the_limit_and_comes_back() {
+        Set<Integer> seen = in(Scope.within(north), work -> {
+            int here = new Accounts(work).find(ulla).orElseThrow().tenants().size();
+            int everywhere = work.everywhere(
+                    () -> new Accounts(work).find(ulla).orElseThrow().tenants().size());
+            int again = new Accounts(work).find(ulla).orElseThrow().tenants().size();
+            return Set.copyOf(List.of(here, everywhere * 10, again));
+        });
+
+        assertThat(seen).containsExactlyInAnyOrder(1, 20);
+    }
+
+    @Test
+    void values_that_are_unique_within_each_tenant_are_kept_in_all_of_them() {
+        publish(SOURCE.replace(
+                "berth: { type: string, maxLength: 9 }", "berth: { type: string, maxLength: 9, uniqueness: tenant }"));
+        in(
+                Scope.within(north),
+                work -> work.sql()
+                        .sql("update accounts.profile_mooring set berth = 'C01' where account_id = '" + ulla + "'")
+                        .update());
+
+        assertThatThrownBy(() -> in(
+                        Scope.within(south),
+                        work -> work.sql()
+                                .sql("update accounts.profile_mooring set berth = 'C01' where account_id = '" + sven
+                                        + "'")
+                                .update()))
+                .hasStackTraceContaining("duplicate key");
+    }
+
+    @Test
+    void an_installation_whose_policies_are_missing_gets_them_at_the_next_start_and_is_told_until_then() {
+        database.sql().sql("drop policy cuenta_scope on cuenta.picture").update();
+        database.sql()
+                .sql("alter table accounts.account disable row level security")
+                .update();
+
+        assertThat(differences(SOURCE))
+                .extracting(Verification.Difference::thing)
+                .containsExactlyInAnyOrder(
+                        "policy cuenta_scope on accounts.account", "policy cuenta_scope on cuenta.picture");
+        database.publisher().prepare();
+        assertThat(differences(SOURCE)).isEmpty();
+    }
+
+    /** With the first wall taken out: the work believes that it reaches everything, and only PostgreSQL knows better. */
+    private <T> T limited(TenantId tenant, Function<Work, T> use) {
+        return in(Scope.EVERYWHERE, work -> {
+            work.sql().sql("set local cuenta.scope = '" + tenant + "'").update();
+            return use.apply(work);
+        });
+    }
+
+    private <T> T in(Scope scope, Function<Work, T> use) {
+        return database.live().with(revision -> revision.write(scope, use));
+    }
+}
