@@ -63,6 +63,24 @@ public record AccountRecord(
                         version);
     }
 
+    /** The account as if it were nothing but what it is in the tenant: with the roles that were given there. */
+    public AccountRecord onlyIn(TenantId tenant) {
+        AccountRecord there = in(Scope.within(tenant));
+        return new AccountRecord(
+                id,
+                kind,
+                values,
+                there.roles().stream()
+                        .filter(given -> tenant.equals(given.tenant()))
+                        .toList(),
+                there.tenants(),
+                created,
+                lastModified,
+                anonymised,
+                confirmed,
+                version);
+    }
+
     public boolean belongsTo(TenantId tenant) {
         return tenants.stream().anyMatch(membership -> membership.id().equals(tenant));
     }

@@ -137,16 +137,18 @@ public final class NewAccounts {
 
     public AccountId store(Prepared prepared, Work work) {
         AccountId id = new Accounts(work).insert(prepared.account());
+        Controlled account = Controlled.byCuenta(id);
         if (prepared.passwordHash() != null) {
-            new Credentials(work).set(Controlled.byCuenta(id), prepared.passwordHash());
+            new Credentials(work).set(account, prepared.passwordHash());
         }
         join(id, prepared.tenants(), new Tenants(work));
         RoleGrants grants = new RoleGrants(work);
         for (Role role : prepared.roles()) {
-            List<Scope> where = role.withinTenant()
-                    ? prepared.tenants().stream().map(Scope::within).toList()
-                    : List.of(Scope.EVERYWHERE);
-            where.forEach(scope -> grants.give(Controlled.byCuenta(id), role, scope));
+            if (role.withinTenant()) {
+                prepared.tenants().forEach(tenant -> grants.give(account.within(tenant), role));
+            } else {
+                grants.give(account, role);
+            }
         }
         return id;
     }

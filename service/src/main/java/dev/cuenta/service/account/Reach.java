@@ -3,7 +3,6 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.access.Entitlements;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
-import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
@@ -46,23 +45,13 @@ public record Reach(AccountId id, Scope scope, ChangeGuard guard) {
         return of(caller, id, CuentaPermission.ACCOUNTS_WRITE, model);
     }
 
-    /** For taking another's account out of a tenant, with the roles that it has there. */
+    /** By the permission to let others leave the tenant. */
     public static Reach toLeave(Caller caller, AccountId id, TenantId tenant, AccountModel model) {
         Scope scope = caller.scope(CuentaPermission.MEMBERSHIPS_WRITE, model);
         if (scope.tenant().filter(own -> !own.equals(tenant)).isPresent()) {
             throw noSuchAccount();
         }
-        return new Reach(id, scope, whole -> {
-            List<GivenRole> there = whole.roles().stream()
-                    .filter(given -> tenant.equals(given.tenant()))
-                    .toList();
-            return caller.entitlements(model).cover(Entitlements.of(model, there))
-                    ? Optional.empty()
-                    : Optional.of(
-                            Problem.of(
-                                    ProblemKind.FORBIDDEN,
-                                    "The account has roles in the tenant by which it may do what you may not. Ask an administrator."));
-        });
+        return new Reach(id, scope, guard(caller, CuentaPermission.MEMBERSHIPS_WRITE, model));
     }
 
     private static Reach of(Caller caller, @Nullable AccountId id, CuentaPermission permission, AccountModel model) {
@@ -73,13 +62,7 @@ public record Reach(AccountId id, Scope scope, ChangeGuard guard) {
             throw noSuchAccount();
         }
         Scope scope = caller.scope(permission, model);
-        return new Reach(id, scope, guard(caller, scope, model));
-    }
-
-    /** Lets the caller take hold of whoever may do no more than the caller, in all tenants that the scope holds. */
-    public static ChangeGuard guard(Caller caller, Scope scope, AccountModel model) {
-        Entitlements own = caller.entitlements(model);
-        return whole -> refusal(own, scope, Entitlements.of(model, whole.roles()), whole);
+        return new Reach(id, scope, guard(caller, permission, model));
     }
 
     private static AccountId own(Caller caller) {
@@ -91,17 +74,20 @@ public record Reach(AccountId id, Scope scope, ChangeGuard guard) {
                                 : "Name the person for whom the service acts in the header Cuenta-Person."));
     }
 
-    /** The words do not say what the account may do, nor to which other tenants it belongs. */
-    private static Optional<Problem> refusal(Entitlements own, Scope scope, Entitlements theirs, AccountRecord whole) {
-        boolean wholly = whole.tenants().stream()
-                .allMatch(membership ->
-                        scope.tenant().map(membership.id()::equals).orElse(true));
-        return wholly && own.cover(theirs)
-                ? Optional.empty()
-                : Optional.of(Problem.of(
-                        ProblemKind.FORBIDDEN,
-                        "How this account is entered, what it may do and whether it stays is for somebody who may do all that it"
-                                + " may, in each of its tenants. Ask an administrator."));
+    /** Lets the caller take hold of whoever may do no more than the caller, where the permission reaches all of their tenants. */
+    public static ChangeGuard guard(Caller caller, CuentaPermission permission, AccountModel model) {
+        Entitlements own = caller.entitlements(model);
+        return whole -> {
+            boolean wholly =
+                    whole.tenants().stream().allMatch(membership -> caller.mayIn(membership.id(), permission, model));
+            // The words do not say what the account may do, nor to which other tenants it belongs.
+            return wholly && own.cover(Entitlements.of(model, whole.roles()))
+                    ? Optional.empty()
+                    : Optional.of(Problem.of(
+                            ProblemKind.FORBIDDEN,
+                            "How this account is entered, what it may do and whether it stays is for somebody who may do all"
+                                    + " that it may, in each of its tenants. Ask an administrator."));
+        };
     }
 
     /**

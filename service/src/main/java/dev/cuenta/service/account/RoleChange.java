@@ -12,6 +12,7 @@ import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.account.Controlled;
+import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
 import java.util.Collection;
@@ -21,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** The roles that an account is to have from now on, as far as the caller may decide about them. */
@@ -109,16 +111,25 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
         details.put("rolesTaken", taken.stream().map(Role::name).sorted().toList());
     }
 
+    /** What counts in a tenant is decided by whoever decides there; what counts everywhere, by whoever controls the account. */
     void apply(Work work, Changeable account) {
-        if (given.isEmpty() && taken.isEmpty()) {
-            return;
-        }
-        Controlled controlled = account.controlled();
-        if (taken.stream().anyMatch(Role::administers)) {
-            AccountUseCases.guardLastAdministrator(work, account.record());
-        }
         RoleGrants grants = new RoleGrants(work);
-        taken.forEach(role -> grants.take(controlled, role, where));
-        given.forEach(role -> grants.give(controlled, role, where));
+        where.tenant().filter(tenant -> changed().anyMatch(Role::withinTenant)).ifPresent(tenant -> {
+            ControlledWithin there = account.controlledWithin(tenant);
+            taken.stream().filter(Role::withinTenant).forEach(role -> grants.take(there, role));
+            given.stream().filter(Role::withinTenant).forEach(role -> grants.give(there, role));
+        });
+        if (changed().anyMatch(role -> !role.withinTenant())) {
+            Controlled controlled = account.controlled();
+            if (taken.stream().anyMatch(Role::administers)) {
+                AccountUseCases.guardLastAdministrator(work, account.record());
+            }
+            taken.stream().filter(role -> !role.withinTenant()).forEach(role -> grants.take(controlled, role));
+            given.stream().filter(role -> !role.withinTenant()).forEach(role -> grants.give(controlled, role));
+        }
+    }
+
+    private Stream<Role> changed() {
+        return Stream.concat(given.stream(), taken.stream());
     }
 }

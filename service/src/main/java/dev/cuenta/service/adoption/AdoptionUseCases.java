@@ -65,7 +65,11 @@ final class AdoptionUseCases {
                             caller.origin(),
                             Map.of("source", given.source(), "count", rows.size()));
             return new Intake(
-                            work, kind, given, Reach.guard(caller, Scope.EVERYWHERE, revision.model()), clock.instant())
+                            work,
+                            kind,
+                            given,
+                            Reach.guard(caller, CuentaPermission.ACCOUNTS_ADOPT, revision.model()),
+                            clock.instant())
                     .take(rows);
         });
     }

@@ -160,6 +160,12 @@ public record Caller(
         return personMay && (service == null || service.permits(permission));
     }
 
+    /** As {@link #may}, in that tenant, whether the request names it or not. */
+    public boolean mayIn(TenantId other, Permission permission, AccountModel model) {
+        boolean personMay = isService() || entitlements(model).may(permission, Scope.within(other));
+        return personMay && (service == null || service.permits(permission));
+    }
+
     /** Whether the caller may make requests about the tenant: one of its own, or any for whoever administers everywhere. */
     boolean reaches(TenantId other, AccountModel model) {
         return isService() || tenants.contains(other) || roles(model).stream().anyMatch(Role::administers);

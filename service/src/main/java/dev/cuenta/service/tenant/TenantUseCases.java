@@ -13,7 +13,7 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
-import dev.cuenta.store.account.Controlled;
+import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
@@ -122,8 +122,8 @@ final class TenantUseCases {
                     : Reach.toLeave(caller, account, tenant(tenant), revision.model());
             return revision.write(reach.scope(), work -> {
                 TenantId found = found(tenant, work);
-                Controlled member = reach.change(work).controlled();
-                if (!new Tenants(work).leave(member, found)) {
+                ControlledWithin member = reach.change(work).controlledWithin(found);
+                if (!new Tenants(work).leave(member)) {
                     throw noSuchMember();
                 }
                 new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), about(found));

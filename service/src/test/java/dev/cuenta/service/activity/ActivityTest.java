@@ -195,8 +195,7 @@ class ActivityTest extends OnMarea {
         assertThat(marea.sqlOfService("select count(*) from accounts.account"))
                 .as("without a scope")
                 .isEqualTo("0");
-        assertThat(marea.sqlOfService(
-                        "set cuenta.scope = 'everywhere'; select count(*) > 0 from accounts.account"))
+        assertThat(marea.sqlOfService("set cuenta.scope = 'everywhere'; select count(*) > 0 from accounts.account"))
                 .endsWith("t");
     }
 

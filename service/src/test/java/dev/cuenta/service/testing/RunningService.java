@@ -20,7 +20,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Queue;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import javax.sql.DataSource;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import tools.jackson.databind.JsonNode;
@@ -89,6 +91,11 @@ public class RunningService implements AutoCloseable {
     /** Nothing published yet. */
     public static RunningService empty() {
         return new RunningService(Cluster.shared(), Origin.nothing(), new ServiceInProcess());
+    }
+
+    /** Nothing published yet, and something of the test's between it and its database. */
+    public static RunningService empty(UnaryOperator<DataSource> between) {
+        return new RunningService(Cluster.shared(), Origin.nothing(), new ServiceInProcess(between));
     }
 
     /** With the demo's model, seed and operator. */

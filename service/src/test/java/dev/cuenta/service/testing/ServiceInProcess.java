@@ -8,8 +8,11 @@ import dev.cuenta.service.CuentaApplication;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.function.UnaryOperator;
+import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.core.env.PropertySource;
@@ -18,8 +21,18 @@ import org.springframework.core.env.SystemEnvironmentPropertySource;
 /** In the process of the tests: it starts in a second, where a process takes seven. */
 public final class ServiceInProcess implements ServiceProgram {
     private final ByteArrayOutputStream log = new ByteArrayOutputStream();
+    private final UnaryOperator<DataSource> between;
     private @Nullable ConfigurableApplicationContext context;
     private @Nullable OutputStreamAppender<ILoggingEvent> appender;
+
+    public ServiceInProcess() {
+        this(UnaryOperator.identity());
+    }
+
+    /** @param between stands between the service and its database */
+    public ServiceInProcess(UnaryOperator<DataSource> between) {
+        this.between = between;
+    }
 
     @Override
     public void start(Map<String, String> settings) {
@@ -27,8 +40,15 @@ public final class ServiceInProcess implements ServiceProgram {
         PropertySource<?> environment =
                 new SystemEnvironmentPropertySource("test-systemEnvironment", Map.<String, Object>copyOf(settings));
         context = new SpringApplicationBuilder(CuentaApplication.class)
-                .initializers(prepared ->
-                        prepared.getEnvironment().getPropertySources().addFirst(environment))
+                .initializers(prepared -> {
+                    prepared.getEnvironment().getPropertySources().addFirst(environment);
+                    prepared.getBeanFactory().addBeanPostProcessor(new BeanPostProcessor() {
+                        @Override
+                        public Object postProcessAfterInitialization(Object bean, String name) {
+                            return bean instanceof DataSource pool ? between.apply(pool) : bean;
+                        }
+                    });
+                })
                 .registerShutdownHook(false)
                 .run("--server.shutdown=immediate", "--server.port=" + settings.get("CUENTA_PORT"));
         appender = listen();

@@ -90,7 +90,11 @@ public final class Accounts {
         return stored;
     }
 
+    /** Within a tenant an account can refer to its members only: to others there is no difference to one that is gone. */
     private String presentId(Field field, String id) {
+        if (work.scope().tenant().isPresent() && find(new AccountId(id)).isEmpty()) {
+            throw Refusals.gone(field);
+        }
         return shape.idType().read(id).isPresent() ? id : former(id).orElseThrow(() -> Refusals.gone(field));
     }
 
@@ -151,7 +155,7 @@ public final class Accounts {
                         .optional());
         return find(id).map(seen -> {
             AccountRecord whole = work.everywhere(() -> find(id)).orElseThrow();
-            return new Changeable(whole, guard.refusal(whole).orElse(null));
+            return new Changeable(whole, guard);
         });
     }
 

@@ -4,7 +4,7 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.problem.Problem;
 import java.util.Optional;
 
-/** Knows whose account somebody may take hold of. Asked whenever an account is locked for a change. */
+/** Knows whose account somebody may take hold of. An account is locked for a change in its presence only. */
 @FunctionalInterface
 public interface ChangeGuard {
     /** For Cuenta's own hand: what the model's rules do, and what an account's owner set going. */

@@ -2,8 +2,8 @@ package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
-import org.jspecify.annotations.Nullable;
 
 /**
  * An account that is locked for a change, until the transaction ends. Only {@link Accounts#findForChange} gives one, and only
@@ -11,11 +11,11 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Changeable {
     private final AccountRecord record;
-    private final @Nullable Problem refusal;
+    private final ChangeGuard guard;
 
-    Changeable(AccountRecord record, @Nullable Problem refusal) {
+    Changeable(AccountRecord record, ChangeGuard guard) {
         this.record = record;
-        this.refusal = refusal;
+        this.guard = guard;
     }
 
     public AccountId id() {
@@ -33,9 +33,23 @@ public final class Changeable {
      * @throws Problem FORBIDDEN for whoever may not
      */
     public Controlled controlled() {
-        if (refusal != null) {
-            throw refusal;
-        }
+        require(record);
         return new Controlled(record.id());
+    }
+
+    /**
+     * What the account is in one tenant, for somebody who may decide about that: what it has elsewhere does not count.
+     *
+     * @throws Problem FORBIDDEN for whoever may not
+     */
+    public ControlledWithin controlledWithin(TenantId tenant) {
+        require(record.onlyIn(tenant));
+        return new ControlledWithin(record.id(), tenant);
+    }
+
+    private void require(AccountRecord whole) {
+        guard.refusal(whole).ifPresent(refusal -> {
+            throw refusal;
+        });
     }
 }

@@ -1,6 +1,7 @@
 package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.TenantId;
 
 /**
  * An account about whose entry is decided by somebody who may: its password, second factor, sessions and roles, its memberships,
@@ -21,6 +22,11 @@ public final class Controlled {
     /** By a rule of the model, or by whoever makes the account in this transaction. */
     public static Controlled byCuenta(AccountId id) {
         return new Controlled(id);
+    }
+
+    /** What it is in the tenant is decided with it. */
+    public ControlledWithin within(TenantId tenant) {
+        return new ControlledWithin(id, tenant);
     }
 
     public AccountId id() {

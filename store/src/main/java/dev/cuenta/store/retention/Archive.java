@@ -2,7 +2,6 @@ package dev.cuenta.store.retention;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
-import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -254,14 +253,14 @@ public final class Archive {
                 .filter(tenants::exists)
                 .forEach(tenant -> tenants.join(id, tenant));
         RoleGrants grants = new RoleGrants(work);
+        Controlled account = Controlled.byCuenta(id);
         document.roles()
-                .forEach(given -> model.roleNumbered(given.role())
-                        .filter(role -> given.tenant() == null || tenants.exists(new TenantId(given.tenant())))
-                        .ifPresent(role -> grants.give(
-                                Controlled.byCuenta(id),
-                                role,
-                                given.tenant() == null
-                                        ? Scope.EVERYWHERE
-                                        : Scope.within(new TenantId(given.tenant())))));
+                .forEach(given -> model.roleNumbered(given.role()).ifPresent(role -> {
+                    if (given.tenant() == null) {
+                        grants.give(account, role);
+                    } else if (tenants.exists(new TenantId(given.tenant()))) {
+                        grants.give(account.within(new TenantId(given.tenant())), role);
+                    }
+                }));
     }
 }

@@ -1,14 +1,13 @@
 package dev.cuenta.store.role;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.store.account.Controlled;
+import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.revision.Work;
 import java.util.Collection;
 import java.util.List;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /** Which roles were given to whom. */
@@ -21,19 +20,38 @@ public final class RoleGrants {
         this.work = work;
     }
 
-    /** Gives the role; if it counts within a tenant, in that of the scope. */
-    public void give(Controlled account, Role role, Scope where) {
+    /** Gives a role that counts everywhere. */
+    public void give(Controlled account, Role role) {
+        give(account.id(), everywhere(role), null);
+    }
+
+    /** Gives a role that counts within the tenant. */
+    public void give(ControlledWithin account, Role role) {
+        give(account.id(), within(role), account.tenant());
+    }
+
+    private void give(AccountId account, Role role, @Nullable TenantId tenant) {
         work.sql()
                 .sql(
                         "insert into cuenta.role_given (account_id, role, tenant_id) values (?, ?, ?) on conflict do nothing")
-                .param(work.keys().of(account.id()))
+                .param(work.keys().of(account))
                 .param(role.number())
-                .param(tenant(role, where))
+                .param(tenant == null ? null : tenant.value())
                 .update();
     }
 
-    private static @Nullable UUID tenant(Role role, Scope where) {
-        return role.withinTenant() ? where.tenant().map(TenantId::value).orElse(null) : null;
+    private static Role everywhere(Role role) {
+        if (role.withinTenant()) {
+            throw new IllegalArgumentException("The role " + role.name() + " counts within a tenant");
+        }
+        return role;
+    }
+
+    private static Role within(Role role) {
+        if (!role.withinTenant()) {
+            throw new IllegalArgumentException("The role " + role.name() + " counts everywhere");
+        }
+        return role;
     }
 
     /** Gives a role that counts everywhere to many accounts. */
@@ -46,13 +64,21 @@ public final class RoleGrants {
                 .update();
     }
 
-    public void take(Controlled account, Role role, Scope where) {
+    public void take(Controlled account, Role role) {
+        take(account.id(), everywhere(role), null);
+    }
+
+    public void take(ControlledWithin account, Role role) {
+        take(account.id(), within(role), account.tenant());
+    }
+
+    private void take(AccountId account, Role role, @Nullable TenantId tenant) {
         work.sql()
                 .sql(
                         "delete from cuenta.role_given where account_id = ? and role = ? and tenant_id is not distinct from ?::uuid")
-                .param(work.keys().of(account.id()))
+                .param(work.keys().of(account))
                 .param(role.number())
-                .param(tenant(role, where))
+                .param(tenant == null ? null : tenant.value())
                 .update();
     }
 

@@ -5,7 +5,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.store.account.Controlled;
+import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.account.Refusals;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.SingleMembership;
@@ -132,7 +132,8 @@ public final class Tenants {
     }
 
     /** Ends the membership, and with it the roles that counted there. Says whether there was one. */
-    public boolean leave(Controlled account, TenantId tenant) {
+    public boolean leave(ControlledWithin account) {
+        TenantId tenant = account.tenant();
         Object key = work.keys().of(account.id());
         work.sql()
                 .sql("delete from cuenta.role_given where account_id = ? and tenant_id = ?")

@@ -203,8 +203,7 @@ class ComputedFieldTest extends DatabaseTest {
             new RoleGrants(work)
                     .give(
                             Controlled.byCuenta(id),
-                            work.revision().model().roles().get("administrator"),
-                            Scope.EVERYWHERE);
+                            work.revision().model().roles().get("administrator"));
         }
         return id;
     }

@@ -81,9 +81,8 @@ class LeavingTest extends DatabaseTest {
             new Tenants(work).join(noor, tenant);
             new RoleGrants(work)
                     .give(
-                            Controlled.byCuenta(noor),
-                            work.revision().model().roles().get("master"),
-                            Scope.within(tenant));
+                            Controlled.byCuenta(noor).within(tenant),
+                            work.revision().model().roles().get("master"));
             new Credentials(work).set(Controlled.byCuenta(noor), "$argon2id$kept");
             new Sessions(work).open(new byte[] {1}, noor, Instant.now().plusSeconds(3600), "", false);
             return tenant;

@@ -80,9 +80,8 @@ class RowSecurityTest extends DatabaseTest {
             new Tenants(work).join(id, tenant);
             new RoleGrants(work)
                     .give(
-                            Controlled.byCuenta(id),
-                            work.revision().model().roles().get("master"),
-                            Scope.within(tenant));
+                            Controlled.byCuenta(id).within(tenant),
+                            work.revision().model().roles().get("master"));
             new Activity(work).add(Action.ACCOUNT_CHANGED, id, Origin.CUENTA, Map.of("tenant", tenant.toString()));
         }
         new Pictures(work)

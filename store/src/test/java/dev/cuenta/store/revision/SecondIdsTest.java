@@ -96,7 +96,7 @@ class SecondIdsTest extends DatabaseTest {
         byte[] token = {1, 2, 3};
         write(work -> {
             Role administrator = work.revision().model().roles().get("administrator");
-            new RoleGrants(work).give(Controlled.byCuenta(ines), administrator, Scope.EVERYWHERE);
+            new RoleGrants(work).give(Controlled.byCuenta(ines), administrator);
             new Credentials(work).set(Controlled.byCuenta(ines), "hash");
             new Sessions(work).open(token, ines, Instant.now().plusSeconds(3600), "", false);
             new Adoptions(work).remember("old-harbour", List.of(new Adoptions.Adopted("A1", ines, false)));

@@ -173,7 +173,9 @@ class SingleMembershipTest extends DatabaseTest {
     private boolean leave(AccountId account, TenantId tenant) {
         return database.live()
                 .with(revision -> revision.write(
-                        Scope.EVERYWHERE, work -> new Tenants(work).leave(Controlled.byCuenta(account), tenant)));
+                        Scope.EVERYWHERE,
+                        work -> new Tenants(work)
+                                .leave(Controlled.byCuenta(account).within(tenant))));
     }
 
     private static String with(String membership) {
