@@ -73,7 +73,7 @@ export interface Finding {
 export interface Change {
   name: string;
   path: string;
-  effect: "instant" | "backfill" | "narrowing" | "contract" | "decision" | "loss" | "unsupported";
+  effect: "instant" | "backfill" | "narrowing" | "grant" | "contract" | "decision" | "loss" | "unsupported";
   what: string;
   consequence: string;
   records: number;

@@ -8,6 +8,7 @@
     instant: { shape: "○", colour: "text-primary-700 dark:text-primary-300" },
     backfill: { shape: "◐", colour: "text-primary-700 dark:text-primary-300" },
     narrowing: { shape: "▽", colour: "text-saffron-700 dark:text-saffron-300" },
+    grant: { shape: "△", colour: "text-saffron-700 dark:text-saffron-300" },
     contract: { shape: "⇄", colour: "text-saffron-700 dark:text-saffron-300" },
     decision: { shape: "◇", colour: "text-saffron-700 dark:text-saffron-300" },
     loss: { shape: "✕", colour: "text-red-800 dark:text-red-300" },

@@ -1,11 +1,11 @@
 package dev.cuenta.bench;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.ChangeGuard;
+import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.revision.LiveRevisions;
 import java.time.Instant;
 import java.util.List;
@@ -61,11 +61,11 @@ final class Prober implements AutoCloseable {
     private void write(AccountId id, int number) {
         live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Accounts accountsNow = new Accounts(work);
-            AccountRecord record =
+            Changeable account =
                     accountsNow.findForChange(id, ChangeGuard.CUENTA).orElseThrow();
             accountsNow.change(
-                    record, Map.of(FieldPath.parse("name"), "Noor " + number), Instant.ofEpochSecond(1_800_000_000L));
-            return record;
+                    account, Map.of(FieldPath.parse("name"), "Noor " + number), Instant.ofEpochSecond(1_800_000_000L));
+            return account;
         }));
     }
 

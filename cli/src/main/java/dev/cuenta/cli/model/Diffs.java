@@ -67,7 +67,7 @@ final class Diffs {
     private static String style(String effect) {
         return switch (effect) {
             case "loss", "decision", "unsupported" -> "bold,red";
-            case "narrowing", "contract" -> "bold,yellow";
+            case "narrowing", "contract", "grant" -> "bold,yellow";
             default -> "bold";
         };
     }

@@ -15,6 +15,7 @@ import picocli.CommandLine.Parameters;
         footer = {
             "  cuenta model publish account-model.yaml --message 'Newsletter'",
             "  cuenta model publish account-model.yaml --allow field-removed:phone",
+            "  cuenta model publish account-model.yaml --fingerprint 5c1f0e9a2b7d",
             "",
             "Cut off at any moment, the same command goes on where it stood."
         })

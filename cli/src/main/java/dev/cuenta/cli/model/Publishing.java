@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -28,6 +29,12 @@ final class Publishing {
             paramLabel = "CHANGE",
             description = "Accept a change by the name that diff gives it. May be repeated.")
     private List<String> allow = new ArrayList<>();
+
+    @Option(
+            names = "--fingerprint",
+            paramLabel = "FINGERPRINT",
+            description = "Publish only what was reviewed: the fingerprint that diff printed for it.")
+    private @Nullable String reviewed;
 
     @Option(names = "--message", paramLabel = "TEXT", description = "What the change is for; kept in the history.")
     private String message = "";
@@ -62,7 +69,7 @@ final class Publishing {
         Map<String, Object> body = new LinkedHashMap<>();
         body.put("file", file);
         body.put("source", source);
-        body.put("fingerprint", diff.path("fingerprint").asString());
+        body.put("fingerprint", reviewed == null ? diff.path("fingerprint").asString() : reviewed);
         body.put("allow", allow);
         body.put("message", message);
         return client.post("/v1/model/revisions", body).body().path("revision").asInt();

@@ -6,6 +6,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.permission.Permission;
+import dev.cuenta.core.permission.Permissions;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -65,6 +66,13 @@ public final class Entitlements {
                 && model.fields().values().stream()
                         .allMatch(field ->
                                 coverParty(field.read(), role, where) && coverParty(field.write(), role, where));
+    }
+
+    /** Whether all of these are held everywhere. */
+    public boolean includeEverywhere(Permissions permissions) {
+        return doEverything(Scope.EVERYWHERE)
+                || (!permissions.everything()
+                        && permissions.named().stream().allMatch(permission -> may(permission, Scope.EVERYWHERE)));
     }
 
     private boolean doEverything(Scope scope) {

@@ -239,7 +239,7 @@ record Guess(
         String name = camelCase(column.substring(dot + 1));
         return new FieldPath(
                 dot < 0 ? null : camelCase(column.substring(0, dot)),
-                FieldPath.RESERVED.contains(name) ? "former" + capital(name) : name);
+                FieldPath.isReserved(name) ? "former" + capital(name) : name);
     }
 
     static String camelCase(String column) {

@@ -38,6 +38,7 @@ public final class StoredFindings {
             case NARROWING -> Optional.of(FindingCode.STORED_VALUES_BREAK);
             case DECISION -> Optional.of(FindingCode.DECISION_OWED);
             case LOSS -> Optional.of(FindingCode.STORED_VALUES_GO);
+            case GRANT -> change.toAllow() ? Optional.of(FindingCode.RIGHTS_GROW) : Optional.empty();
             case CONTRACT -> Optional.of(FindingCode.CONTRACT_BROKEN);
             case UNSUPPORTED -> Optional.of(FindingCode.NOT_ON_LIVE_DATA);
             case INSTANT, BACKFILL -> much ? Optional.of(FindingCode.RETENTION_TAKES_MUCH) : Optional.empty();

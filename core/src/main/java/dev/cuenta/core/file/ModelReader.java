@@ -89,7 +89,7 @@ final class ModelReader {
     private void readFields(
             @Nullable String profile, @Nullable String formerProfile, Section section, FieldReader reader) {
         for (Section.Named named : section.named()) {
-            if (FieldPath.RESERVED.contains(named.name())) {
+            if (FieldPath.isReserved(named.name())) {
                 named.element()
                         .report(
                                 FindingCode.RESERVED_NAME,
@@ -104,7 +104,7 @@ final class ModelReader {
 
     private void readProfiles(Section section, FieldReader reader) {
         for (Section.Named named : section.named()) {
-            if (FieldPath.RESERVED.contains(named.name()) || fields.containsKey(new FieldPath(null, named.name()))) {
+            if (FieldPath.isReserved(named.name()) || fields.containsKey(new FieldPath(null, named.name()))) {
                 named.element()
                         .report(
                                 FindingCode.RESERVED_NAME,

@@ -1,12 +1,13 @@
 package dev.cuenta.core.model;
 
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** A field's name, with its profile's where it has one: {@code email}, {@code person.givenName}. */
 public record FieldPath(@Nullable String profile, String name) {
     /** Names that mean something else already, in an account's JSON or in expressions. */
-    public static final Set<String> RESERVED = Set.of(
+    private static final Set<String> RESERVED = Set.of(
             "id",
             "kind",
             "displayName",
@@ -18,9 +19,24 @@ public record FieldPath(@Nullable String profile, String name) {
             "version",
             "createdAt",
             "lastModifiedAt",
+            "anonymisedAt",
             "accountId",
+            "tableoid",
+            "xmin",
+            "cmin",
+            "xmax",
+            "cmax",
+            "ctid",
             "now",
             "today");
+
+    /** Columns that are kept aside, or made beside others, have names that begin so. */
+    private static final Pattern OF_PUBLISHING = Pattern.compile("(kept|next|carry)R[0-9].*");
+
+    /** Whether the name means something else already: in an account's JSON, in expressions, or as a column of every table. */
+    public static boolean isReserved(String name) {
+        return RESERVED.contains(name) || OF_PUBLISHING.matcher(name).matches();
+    }
 
     public static FieldPath parse(String path) {
         int dot = path.indexOf('.');

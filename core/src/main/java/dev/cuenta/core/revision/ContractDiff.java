@@ -1,12 +1,17 @@
 package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Service;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /** What a change takes away from the services that share the accounts: fields that their contracts give them now. */
 final class ContractDiff {
@@ -25,6 +30,7 @@ final class ContractDiff {
     void compare() {
         for (Service service : live.services().values()) {
             Service after = next.services().get(service.name());
+            int said = changes.size();
             if (after == null) {
                 touched(
                         service.name(),
@@ -56,6 +62,18 @@ final class ContractDiff {
             lost("read", service.attributes(), after.attributes(), service);
             lost("ask about", service.asks(), after.asks(), service);
             newRights(service, after);
+            Components owed = Components.differing(service, after);
+            if (changes.size() > said) {
+                owed.said("reads", "writes", "asks");
+            }
+            dependents(service, after, owed);
+            if (!owed.left().isEmpty()) {
+                grows(
+                        after,
+                        "The contract of `" + after.name() + "` writes its "
+                                + String.join(", ", new TreeSet<>(owed.left())) + " in other words.",
+                        "It comes to the same.");
+            }
         }
         next.services().values().stream()
                 .filter(service -> !live.services().containsKey(service.name()))
@@ -79,7 +97,8 @@ final class ContractDiff {
     }
 
     private Optional<String> broken(FieldPath path, Set<FieldPath> reads, Service after) {
-        Optional<FieldPath> now = renames.after(path);
+        // A computed field is not among those whose values come along; it keeps its name or goes.
+        Optional<FieldPath> now = renames.after(path).or(() -> next.field(path).map(Field::path));
         if (now.isEmpty()) {
             return Optional.of("the field goes");
         }
@@ -100,18 +119,71 @@ final class ContractDiff {
     }
 
     private void newRights(Service before, Service after) {
-        Set<FieldPath> more = new LinkedHashSet<>(union(after.readFields(next), after.writtenFields(next)));
-        more.removeAll(union(before.readFields(live), before.writtenFields(live)));
+        List<String> more = new ArrayList<>();
+        more.addAll(gained("reads", names(before.readFields(live)), names(after.readFields(next))));
+        more.addAll(gained("reads", before.attributes(), after.attributes()));
+        more.addAll(gained("writes", names(before.writtenFields(live)), names(after.writtenFields(next))));
+        more.addAll(gained("asks", before.asks(), after.asks()));
         if (!more.isEmpty()) {
-            changes.add(Change.of(
-                    ChangeKind.RULES_CHANGED,
-                    "services." + after.name(),
-                    Effect.INSTANT,
-                    "The contract of `" + after.name() + "` grows by "
-                            + String.join(
-                                    ", ", more.stream().map(FieldPath::toString).toList()) + ".",
-                    "Counts for its next request."));
+            grows(
+                    after,
+                    "The contract of `" + after.name() + "` grows: it " + String.join(", ", more) + ".",
+                    "Counts for its next request.");
         }
+    }
+
+    private static List<String> gained(String verb, Collection<String> before, Collection<String> after) {
+        return after.stream()
+                .filter(name -> !before.contains(name))
+                .sorted()
+                .map(name -> verb + " `" + name + "`")
+                .toList();
+    }
+
+    private static Set<String> names(Set<FieldPath> paths) {
+        return paths.stream().map(FieldPath::toString).collect(Collectors.toSet());
+    }
+
+    /** What becomes of the service's records when an account goes is for its team to know before. */
+    private void dependents(Service before, Service after, Components owed) {
+        Set<String> sorts = new TreeSet<>(before.dependents().keySet());
+        sorts.addAll(after.dependents().keySet());
+        for (String sort : sorts) {
+            Service.OnDelete was = before.dependents().get(sort);
+            Service.OnDelete is = after.dependents().get(sort);
+            String path = after.name() + ".dependents." + sort;
+            if (is == null) {
+                touched(
+                        path,
+                        "`" + after.name() + "` may declare no dependents `" + sort + "` any more.",
+                        "Those that it registered hold no account in place from now on.");
+            } else if (was == null) {
+                grows(
+                        after,
+                        "`" + after.name() + "` may declare dependents `" + sort + "` (" + is.word() + ").",
+                        onDelete(is));
+            } else if (was != is) {
+                touched(
+                        path,
+                        "The dependents `" + sort + "` of `" + after.name() + "` " + is.word() + " instead of "
+                                + was.word() + ".",
+                        onDelete(is));
+            }
+        }
+        owed.said("dependents");
+    }
+
+    private static String onDelete(Service.OnDelete rule) {
+        return switch (rule) {
+            case RESTRICT -> "An account that has one cannot be removed.";
+            case CASCADE -> "They go with their account.";
+            case SET_NULL -> "They stay without their account.";
+        };
+    }
+
+    private void grows(Service service, String what, String consequence) {
+        changes.add(
+                Change.of(ChangeKind.RULES_CHANGED, "services." + service.name(), Effect.INSTANT, what, consequence));
     }
 
     private static Set<FieldPath> union(Set<FieldPath> one, Set<FieldPath> other) {

@@ -8,6 +8,8 @@ public enum Effect {
     BACKFILL,
     /** Stored values break the new rule. They are mended first, or the change is allowed by name and they are kept aside. */
     NARROWING,
+    /** People may do or read what they could not before. Published when it is allowed by name. */
+    GRANT,
     /** A service's contract is touched. */
     CONTRACT,
     /** An answer is owed: what do existing records get? */

@@ -6,11 +6,9 @@ import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.Masks;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** The differences of single fields. */
 final class FieldDiff {
@@ -41,7 +39,28 @@ final class FieldDiff {
                 loses));
     }
 
+    /** Each part says which components its change tells of; what none of them told is named at the end. */
     void changed(Field before, Field after) {
+        Components owed = Components.differing(before, after);
+        where(before, after, owed);
+        telling(owed, () -> secrecy(before, after), "sensitivity");
+        telling(owed, () -> values(before, after), "type", "limits");
+        telling(owed, () -> required(before, after), "required", "existing", "existingFrom");
+        telling(owed, () -> uniqueness(before, after), "uniqueness");
+        telling(owed, () -> search(before, after), "search");
+        telling(owed, () -> access(before, after), "read", "write", "returned", "mutability");
+        described(after, owed);
+    }
+
+    private void telling(Components owed, Runnable part, String... components) {
+        int before = changes.size();
+        part.run();
+        if (changes.size() > before) {
+            owed.said(components);
+        }
+    }
+
+    private void where(Field before, Field after, Components owed) {
         if (!before.sharesGroup(after)) {
             moved(before, after);
         } else if (!before.path().equals(after.path())) {
@@ -53,11 +72,17 @@ final class FieldDiff {
                     "Its values stay where they are; the old name is unknown as soon as the revision is live.",
                     0,
                     false));
+        } else {
+            return;
         }
-        secrecy(before, after);
-        values(before, after);
-        required(before, after);
-        uniqueness(before, after);
+        owed.said("path", "formerly");
+        // A name that changes takes its own label with it.
+        if (before.presentation().labelled(after.label()).equals(after.presentation())) {
+            owed.said("presentation");
+        }
+    }
+
+    private void search(Field before, Field after) {
         if (before.search() != after.search()) {
             changes.add(Change.of(
                     ChangeKind.SEARCH_CHANGED,
@@ -72,10 +97,10 @@ final class FieldDiff {
                     0,
                     false));
         }
-        if (!before.read().equals(after.read())
-                || !before.write().equals(after.write())
-                || before.returned() != after.returned()
-                || before.mutability() != after.mutability()) {
+    }
+
+    private void access(Field before, Field after) {
+        if (Components.differing(before, after).containsAny("read", "write", "returned", "mutability")) {
             changes.add(Change.of(
                     ChangeKind.ACCESS_CHANGED,
                     after.path(),
@@ -85,17 +110,32 @@ final class FieldDiff {
                     0,
                     false));
         }
-        List<String> described = described(before, after);
-        if (!described.isEmpty()) {
+    }
+
+    private void described(Field after, Components owed) {
+        if (!owed.left().isEmpty()) {
             changes.add(Change.of(
                     ChangeKind.FIELD_DESCRIBED,
                     after.path(),
                     Effect.INSTANT,
-                    "`" + after.path() + "` has another " + String.join(", ", described) + ".",
+                    "`" + after.path() + "` has another "
+                            + owed.left().stream().map(FieldDiff::word).collect(Collectors.joining(", "))
+                            + ".",
                     "No record changes.",
                     0,
                     false));
         }
+    }
+
+    /** As the file calls a component. */
+    private static String word(String component) {
+        return switch (component) {
+            case "presentation" -> "label, description or place";
+            case "defaultValue" -> "`default`, for new accounts";
+            case "existing", "existingFrom" -> "`existing`, which counts when the field arrives";
+            case "formerly" -> "`formerly`, which counts when the field arrives";
+            default -> "`" + component + "`";
+        };
     }
 
     private void secrecy(Field before, Field after) {
@@ -139,22 +179,6 @@ final class FieldDiff {
                         .noneMatch(heir -> heir.has(after.path().profile())))
                 .map(Kind::name)
                 .toList();
-    }
-
-    /** What differs that no stored value depends on, as the file calls it. */
-    private static List<String> described(Field before, Field after) {
-        Map<String, Boolean> same = new LinkedHashMap<>();
-        // A name that changes takes its own label with it; that is said already.
-        same.put(
-                "label, description or place",
-                !before.path().equals(after.path()) || before.presentation().equals(after.presentation()));
-        same.put("`sensitivity`", before.sensitivity() == after.sensitivity());
-        same.put("`signIn`", before.signIn() == after.signIn());
-        same.put("`erase`", Objects.equals(before.erase(), after.erase()));
-        same.put("`confirm`", Objects.equals(before.confirm(), after.confirm()));
-        same.put("`default`, for new accounts", Objects.equals(before.defaultValue(), after.defaultValue()));
-        same.values().removeIf(equal -> equal);
-        return List.copyOf(same.keySet());
     }
 
     /** Another type or other limits, and what becomes of the stored values. */

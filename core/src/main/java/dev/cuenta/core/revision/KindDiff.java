@@ -6,6 +6,8 @@ import dev.cuenta.core.model.Kind;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /** The differences of kinds and of the profiles they have. */
 final class KindDiff {
@@ -45,14 +47,32 @@ final class KindDiff {
             return;
         }
         long records = stored.accountsOfKind(before.name());
+        Components owed = Components.differing(before, after);
+        int said = changes.size();
         profiles(before, after, records);
-        if (!before.label().equals(after.label()) || before.byDefault() != after.byDefault()) {
+        if (changes.size() > said) {
+            owed.said("profiles");
+        }
+        boolean takesOver = after.formerly().stream()
+                .anyMatch(
+                        gone -> live.kinds().containsKey(gone) && !next.kinds().containsKey(gone));
+        if (takesOver) {
+            owed.said("formerly"); // where the kind goes
+        }
+        Set<String> left = owed.left();
+        if (!left.isEmpty()) {
             changes.add(Change.of(
                     ChangeKind.RULES_CHANGED,
                     "kinds." + after.name(),
                     Effect.INSTANT,
-                    "The kind `" + after.name() + "` is described differently.",
-                    "No record changes."));
+                    "The kind `" + after.name() + "` has another "
+                            + left.stream()
+                                    .map(component -> component.equals("byDefault") ? "default" : component)
+                                    .sorted()
+                                    .map(word -> "`" + word + "`")
+                                    .collect(Collectors.joining(", "))
+                            + ".",
+                    left.contains("byDefault") ? "Counts for sign-ups from now on." : "No record changes."));
         }
     }
 

@@ -45,6 +45,7 @@ public final class ModelDiff {
         diff.compareFields();
         new TenantDiff(live.tenants(), next.tenants(), stored, diff.changes).compare();
         diff.compareRetention();
+        new Promotions(live, next).add(stored, diff.changes);
         new ContractDiff(live, next, diff.changes).compare();
         return new Diff(liveRevision, diff.changes);
     }
@@ -137,6 +138,7 @@ public final class ModelDiff {
                 .filter(Field::stored)
                 .filter(field -> renames.after(field.path()).isEmpty())
                 .forEach(fields::removed);
+        computedThatGo();
         for (Field after : next.fields().values()) {
             if (!after.stored()) {
                 compareComputed(after);
@@ -153,6 +155,18 @@ public final class ModelDiff {
                 arrivals.added(after, 0);
             }
         }
+    }
+
+    private void computedThatGo() {
+        live.fields().values().stream()
+                .filter(field -> !field.stored())
+                .filter(field -> next.field(field.path()).isEmpty())
+                .forEach(field -> changes.add(Change.of(
+                        ChangeKind.FIELD_REMOVED,
+                        field.path(),
+                        Effect.INSTANT,
+                        "`" + field.path() + "` goes.",
+                        "It was computed when it was read; nothing is lost.")));
     }
 
     private void compareComputed(Field after) {

@@ -2,8 +2,10 @@ package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.permission.Permissions;
 import java.util.List;
 import java.util.Optional;
+import java.util.TreeSet;
 
 /** The differences of roles. A role is its number: the name may change, the number never. */
 final class RoleDiff {
@@ -45,13 +47,15 @@ final class RoleDiff {
                     "It was given for one or for all tenants. Make a new role with a number of its own.");
             return;
         }
-        if (!before.name().equals(after.name())) {
+        Components owed = Components.differing(before, after);
+        if (owed.contains("name")) {
             changes.add(rules(
                     after,
                     "The role `" + before.name() + "` is called `" + after.name() + "` now.",
                     "Whoever has it keeps it; it is known by its number " + after.number() + "."));
+            owed.said("name");
         }
-        if (before.secondFactor() != after.secondFactor()) {
+        if (owed.contains("secondFactor")) {
             changes.add(rules(
                             after,
                             "The role `" + after.name() + "` counts "
@@ -60,16 +64,29 @@ final class RoleDiff {
                                             : "without a second factor."),
                             "Counts for the next request of everyone who has the role.")
                     .touching(stored.holders(after.number())));
+            owed.said("secondFactor");
         }
-        boolean sameRights =
-                before.byDefault() == after.byDefault() && before.may().equals(after.may());
-        if (!sameRights) {
+        if (owed.contains("may")) {
+            Permissions less = before.may().without(after.may());
+            if (!less.isEmpty()) {
+                changes.add(rules(
+                                after,
+                                "`" + after.name() + "` may " + less + " no more.",
+                                "Counts at once for everyone who has the role.")
+                        .touching(stored.holders(after.number())));
+            }
+            owed.said("may");
+        }
+        if (owed.contains("byDefault") && !after.byDefault()) {
+            changes.add(rules(after, "New accounts get `" + after.name() + "` no more.", "Whoever has it keeps it."));
+        }
+        owed.said("byDefault");
+        if (!owed.left().isEmpty()) {
             changes.add(rules(
-                            after,
-                            "What `" + after.name() + "` may do changes.",
-                            "Counts at once for everyone who has the role.")
-                    .touching(stored.holders(after.number()))
-                    .toAllowIf(after.administers() && !before.administers()));
+                    after,
+                    "The role `" + after.name() + "` has another `" + String.join("`, `", new TreeSet<>(owed.left()))
+                            + "`.",
+                    "Counts at once for everyone who has the role."));
         }
     }
 

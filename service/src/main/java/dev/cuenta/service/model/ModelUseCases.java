@@ -16,6 +16,7 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.core.revision.ModelDiff;
+import dev.cuenta.core.revision.Promotions;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
@@ -157,6 +158,7 @@ final class ModelUseCases {
                             + " was shown; it is now " + fingerprint + ". Look at the diff again.");
         }
         refuseUnanswered(diff, request.allow());
+        refuseGiving(caller, next);
         if (diff.isEmpty()) {
             return revisions.live().orElseThrow();
         }
@@ -165,6 +167,16 @@ final class ModelUseCases {
         background.hurry();
         tell(caller, number);
         return revisions.numbered(number).orElseThrow();
+    }
+
+    private void refuseGiving(Caller caller, AccountModel next) {
+        if (live.present()) {
+            Optional<String> refusal = live.with(
+                    revision -> new Promotions(revision.model(), next).refusal(caller.entitlements(revision.model())));
+            refusal.ifPresent(why -> {
+                throw Problem.of(ProblemKind.FORBIDDEN, "Nothing was published: " + why);
+            });
+        }
     }
 
     /** Of the first revision only the history tells: there is nothing yet that activity could stand beside. */

@@ -2,6 +2,7 @@ package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.Field;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -67,6 +68,21 @@ final class Catalogue {
                 select exists (select from pg_policy p join pg_class c on c.oid = p.polrelid
                 where p.polrelid = to_regclass(?) and p.polname = ? and c.relrowsecurity
                 and obj_description(p.oid, 'pg_policy') = ?)""", policy.table(), RowSecurity.POLICY, policy.mark());
+    }
+
+    /** What gives the table's constraint or index another name; nothing where it has none of that name. */
+    Optional<String> renaming(String table, String former, String name) {
+        return sql.sql("""
+                select 'alter table %1$s rename constraint "' || conname || '" to "%2$s"' from pg_constraint
+                where conrelid = to_regclass(:table) and conname = :former
+                union all
+                select 'alter index accounts."' || c.relname || '" rename to "%2$s"'
+                from pg_index i join pg_class c on c.oid = i.indexrelid
+                where i.indrelid = to_regclass(:table) and c.relname = :former""".formatted(table, name))
+                .param("table", table)
+                .param("former", former)
+                .query(String.class)
+                .optional();
     }
 
     /** Functions of earlier versions that would see one tenant only, where they keep values apart in each. */

@@ -348,7 +348,7 @@ final class Ddl {
     record Index(String name, boolean unique, String of) {
         /** While a twin of the column is filled, the index on the old one still has the name. */
         String nameInRevision(int number) {
-            return Shape.fitting(name + "_r" + number);
+            return RuleNames.numbered(name, number);
         }
     }
 

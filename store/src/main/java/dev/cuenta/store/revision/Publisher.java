@@ -51,6 +51,7 @@ public final class Publisher {
                             .query(row -> {});
                     Shape shape = new Shape(revisions.modelOf(revision), Layout.of(revision.number(), sql));
                     List<String> statements = new ArrayList<>(new Ddl(shape).dependentTables());
+                    statements.addAll(RuleNames.owed(shape.model(), new Catalogue(sql)));
                     new RowSecurity(shape).owed(new Catalogue(sql)).forEach(statements::addAll);
                     statements.forEach(statement -> sql.sql(statement).update());
                     return statements.size();

@@ -4,12 +4,10 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.type.Column;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.zip.CRC32;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -24,7 +22,6 @@ public final class Shape {
 
     static final String KEY = "id";
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int LONGEST_NAME = 63;
 
     private final AccountModel model;
     private final Layout layout;
@@ -132,35 +129,26 @@ public final class Shape {
     }
 
     static String uniqueIndex(Field field) {
-        return index(field, field.limits().caseExact() ? "unique_exact" : "unique");
+        return RuleNames.of(field, field.limits().caseExact() ? "unique_exact" : "unique");
     }
 
     static String searchIndex(Field field) {
-        return index(field, "search");
-    }
-
-    private static String index(Field field, String sort) {
-        return fitting(table(field.path().profile()) + "_" + column(field) + "_" + sort);
+        return RuleNames.of(field, "search");
     }
 
     static String constraint(Field field, String rule) {
-        return fitting(table(field.path().profile()) + "_" + column(field) + "_" + rule);
+        return RuleNames.of(field, rule);
     }
 
     /** The field whose uniqueness an index keeps, on this server or within a tenant, so that a violation can be told back. */
     public Optional<Field> uniqueField(String index) {
-        return model.fields().values().stream()
-                .filter(field -> (field.unique() && index.startsWith(uniqueIndex(field)))
-                        || (field.uniqueWithinTenant() && index.startsWith(constraint(field, TenantValues.RULE))))
-                .findFirst();
+        return RuleNames.fieldOf(index, model).filter(field -> field.unique() || field.uniqueWithinTenant());
     }
 
     /** The field whose reference to another account a constraint keeps. */
     public Optional<Field> referringField(String constraint) {
-        return model.fields().values().stream()
-                .filter(field -> field.column().is(Column.Kind.ACCOUNT))
-                .filter(field -> constraint.startsWith(constraint(field, REFERENCE)))
-                .findFirst();
+        return RuleNames.fieldOf(constraint, model)
+                .filter(field -> field.column().is(Column.Kind.ACCOUNT));
     }
 
     /** How the field's values are kept: as its type says, or sealed. */
@@ -274,13 +262,7 @@ public final class Shape {
         return camelCase.replaceAll("([A-Z])", "_$1").toLowerCase(Locale.ROOT);
     }
 
-    /** PostgreSQL cuts names after 63 bytes; a checksum keeps what was cut apart. */
     static String fitting(String name) {
-        if (name.length() <= LONGEST_NAME) {
-            return name;
-        }
-        CRC32 checksum = new CRC32();
-        checksum.update(name.getBytes(StandardCharsets.UTF_8));
-        return name.substring(0, LONGEST_NAME - 9) + "_" + String.format("%08x", checksum.getValue());
+        return RuleNames.fitting(name);
     }
 }

@@ -102,7 +102,7 @@ final class Steps {
     }
 
     private static String suffix(Shape.Check check, Field field) {
-        return check.name().replace(Shape.constraint(field, ""), "");
+        return RuleNames.ruleOf(field, check.name()).orElseThrow();
     }
 
     private void relax(Field field) {

@@ -41,7 +41,7 @@ final class TenantValues {
 
     /** The same while it is made ready, from the column in which the values are meanwhile. */
     TenantValues beside(String columnNow) {
-        return new TenantValues(field, columnNow, Shape.fitting(name + "_r" + revision), revision, keys);
+        return new TenantValues(field, columnNow, RuleNames.numbered(name, revision), revision, keys);
     }
 
     Field field() {

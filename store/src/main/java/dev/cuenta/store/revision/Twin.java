@@ -152,7 +152,7 @@ final class Twin {
 
     /** The twin's own, until the old column's gives its name away. */
     String reference() {
-        return Shape.fitting(Shape.constraint(field(), Shape.REFERENCE) + "_r" + number);
+        return RuleNames.numbered(Shape.constraint(field(), Shape.REFERENCE), number);
     }
 
     /** Empty where only the type itself can say what the value becomes. */

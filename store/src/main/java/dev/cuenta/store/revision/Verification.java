@@ -168,7 +168,7 @@ public final class Verification {
                 .filter(it -> Shape.table(it.path().profile()).equals(table))
                 .filter(it -> part.startsWith("column ")
                         ? Shape.column(it).equals(name)
-                        : name.startsWith(Shape.constraint(it, "")))
+                        : RuleNames.ruleOf(it, name).isPresent())
                 .findFirst();
         if (field.isEmpty()) {
             return "-- " + part + " belongs to every account table; restore it from a backup of the schema";

@@ -81,7 +81,7 @@ final class Whereabouts {
 
     String formerName(Field field, Ddl.Index index) {
         Field before = before(field).orElse(field);
-        return index.name().replace(Shape.constraint(field, ""), Shape.constraint(before, ""));
+        return RuleNames.of(before, RuleNames.ruleOf(field, index.name()).orElseThrow());
     }
 
     String nowOf(Field field) {

@@ -32,7 +32,7 @@ class PublisherTest extends DatabaseTest {
 
         assertThat(column("account", "email")).isEqualTo("text not null");
         assertThat(column("profile_mooring", "credit")).isEqualTo("numeric default 0.00");
-        assertThat(constraints("profile_employment")).contains("profile_employment_contract_years_range");
+        assertThat(constraints("profile_employment")).contains("profile_employment__contract_years_range");
         assertThat(comment("profile_mooring", "berth")).isEqualTo("Berth. Pontoon and number, such as B07.");
         assertThat(database.latest().state()).isEqualTo(Revision.LIVE);
     }

@@ -1,0 +1,68 @@
+package dev.cuenta.core.revision;
+
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.RetentionRule;
+import java.util.Optional;
+
+/** A hundred accounts of each kind, ten values in each field, nothing kept aside. */
+class Hundred implements StoredRecords {
+    @Override
+    public long accounts() {
+        return 100;
+    }
+
+    @Override
+    public long accountsOfKind(String kind) {
+        return 100;
+    }
+
+    @Override
+    public long values(Field field) {
+        return 10;
+    }
+
+    @Override
+    public long returning(Field before, Field after) {
+        return 0;
+    }
+
+    @Override
+    public Optional<Kept> kept(Field field) {
+        return Optional.empty();
+    }
+
+    @Override
+    public long without(Field field) {
+        return 90;
+    }
+
+    @Override
+    public Misfits misfits(Field before, Field after) {
+        return Misfits.NONE;
+    }
+
+    @Override
+    public long inSeveralTenants() {
+        return 7;
+    }
+
+    @Override
+    public long collisions(Field before, Field after) {
+        return 0;
+    }
+
+    @Override
+    public long uncomputed(Field field) {
+        return 0;
+    }
+
+    @Override
+    public long holders(int role) {
+        return 10;
+    }
+
+    @Override
+    public Optional<Long> taken(RetentionRule rule) {
+        return Optional.of(7L);
+    }
+}

@@ -1,0 +1,96 @@
+package dev.cuenta.store.revision;
+
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.zip.CRC32;
+
+/**
+ * What the constraints, indexes and triggers of fields are called, and whose a name is. No two of a model's have the same name: column
+ * and table names have no two underscores in a row, so that two of them hold table and column apart, and no rule ends like another.
+ */
+final class RuleNames {
+    /** Every rule that a field's column can have, as its names end. */
+    static final List<String> RULES = List.of(
+            "unique",
+            "unique_exact",
+            "search",
+            "length",
+            "range",
+            "options",
+            "items",
+            "required",
+            Shape.REFERENCE,
+            TenantValues.RULE);
+
+    private static final int LONGEST = 63;
+    private static final Pattern NUMBERED = Pattern.compile("(.+)_r(\\d+)");
+
+    private RuleNames() {}
+
+    /** @param rule one of the {@link #RULES} */
+    static String of(Field field, String rule) {
+        return fitting(prefix(field) + rule);
+    }
+
+    private static String prefix(Field field) {
+        String profile = field.path().profile();
+        return Shape.table(profile) + (profile == null ? "_" : "__") + Shape.column(field) + "_";
+    }
+
+    /** The same while a revision is published, beside what has the name until then. */
+    static String numbered(String name, int revision) {
+        String number = "_r" + revision;
+        return shortened(name, LONGEST - number.length()) + number;
+    }
+
+    /** Which of the rules it is; empty for a name that is none of the field's. */
+    static Optional<String> ruleOf(Field field, String name) {
+        Matcher numbered = NUMBERED.matcher(name);
+        return RULES.stream()
+                .filter(rule -> name.equals(of(field, rule))
+                        || (numbered.matches()
+                                && name.equals(numbered(of(field, rule), Integer.parseInt(numbered.group(2))))))
+                .findFirst();
+    }
+
+    /** Whose the name is; empty for a name that is nobody's. */
+    static Optional<Field> fieldOf(String name, AccountModel model) {
+        return model.fields().values().stream()
+                .filter(field -> ruleOf(field, name).isPresent())
+                .findFirst();
+    }
+
+    /** What brings names that an earlier version gave to those of now. */
+    static List<String> owed(AccountModel model, Catalogue catalogue) {
+        return model.fields().values().stream()
+                .filter(field -> field.stored() && field.path().profile() != null)
+                .flatMap(field -> RULES.stream()
+                        .flatMap(rule -> catalogue
+                                .renaming(
+                                        Shape.qualified(field.path().profile()),
+                                        fitting(Shape.table(field.path().profile()) + "_" + Shape.column(field) + "_"
+                                                + rule),
+                                        of(field, rule))
+                                .stream()))
+                .toList();
+    }
+
+    /** PostgreSQL cuts names after 63 bytes; a checksum keeps what was cut apart. */
+    static String fitting(String name) {
+        return shortened(name, LONGEST);
+    }
+
+    private static String shortened(String name, int longest) {
+        if (name.length() <= longest) {
+            return name;
+        }
+        CRC32 checksum = new CRC32();
+        checksum.update(name.getBytes(StandardCharsets.UTF_8));
+        return name.substring(0, longest - 9) + "_" + String.format("%08x", checksum.getValue());
+    }
+}
