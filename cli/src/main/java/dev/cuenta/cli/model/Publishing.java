@@ -98,6 +98,10 @@ final class Publishing {
                 + (paused
                         ? "paused in the step " + revision.path("step").asString() + ". Go on with: cuenta model resume"
                         : revision.path("state").asString() + "."));
+        String failure = revision.path("failure").asString("");
+        if (!failure.isEmpty()) {
+            out.println("  " + failure);
+        }
         out.flush();
         return live && !paused ? 0 : 1;
     }

@@ -17,7 +17,8 @@ final class FieldArrival {
 
     void added(Field field, long records) {
         Optional<StoredRecords.Kept> kept = stored.kept(field);
-        Optional<String> owed = owed(field, records).or(() -> uncomputed(field, records));
+        Optional<String> owed =
+                owed(field, records).or(() -> uncomputed(field, records)).or(() -> colliding(field, records));
         if (kept.filter(it -> it.breaking() == 0).isPresent()) {
             restored(field, kept.get());
         } else if (kept.isPresent() && owed.isEmpty()) {
@@ -70,6 +71,17 @@ final class FieldArrival {
                 ? Optional.empty()
                 : Optional.of("`" + field.path() + "` is required, and its expression gives " + without
                         + " records no value. Say what they get with orElse(field, value).");
+    }
+
+    private Optional<String> colliding(Field field, long records) {
+        if (field.uniqueness() == Uniqueness.NONE || field.existingFrom() == null || records < 2) {
+            return Optional.empty();
+        }
+        long colliding = stored.computedCollisions(field);
+        return colliding == 0
+                ? Optional.empty()
+                : Optional.of("`" + field.path() + "` is unique, and its expression gives " + colliding
+                        + " records a value that another gets too. Make it of something that tells them apart.");
     }
 
     /** Whether people who are there would get a flag that they never had. */

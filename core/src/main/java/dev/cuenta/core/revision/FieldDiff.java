@@ -244,7 +244,7 @@ final class FieldDiff {
     }
 
     private void misfitting(Field before, Field after, String what, ChangeKind kind, StoredRecords.Misfits misfits) {
-        boolean owed = after.required() && !after.answersForExisting();
+        boolean owed = after.required() && after.forExisting().isEmpty();
         String instead = owed
                 ? "The field is required: mend them, or say what they get: `existing: { value: ... }`."
                 : "Mend them, or allow the change: they are kept aside, and "

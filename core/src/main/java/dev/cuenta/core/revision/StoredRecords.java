@@ -20,6 +20,9 @@ public interface StoredRecords {
     /** How many of the records that are there a new field's expression gives no value. */
     long uncomputed(Field field);
 
+    /** How many of the records that are there share what a new field's expression gives them with another, as the field compares. */
+    long computedCollisions(Field field);
+
     /** Values of the live field that the field as it will be would refuse. */
     Misfits misfits(Field before, Field after);
 

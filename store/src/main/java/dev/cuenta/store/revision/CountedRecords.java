@@ -73,6 +73,11 @@ public final class CountedRecords implements StoredRecords {
         return count(new Fills(new Shape(next), this::columnOf).uncomputed(field));
     }
 
+    @Override
+    public long computedCollisions(Field field) {
+        return count(new Fills(new Shape(next), this::columnOf).colliding(field));
+    }
+
     /** Before the publish: a field that is not there yet has what existing records will get. */
     private String columnOf(Field field) {
         return Renames.between(shape.model(), next)

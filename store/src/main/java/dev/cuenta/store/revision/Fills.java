@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The statements that give existing records their values, a batch at a time. Each takes the last batch's last key, and answers
@@ -129,11 +130,29 @@ final class Fills {
     String uncomputed(Field field) {
         Computed computed = compute(field);
         String profile = field.path().profile();
-        String having = profile == null
-                ? "true"
-                : "exists (select 1 from " + qualified(profile) + " own where own.account_id = a.id)";
+        String having = has(profile);
         return "select count(*) from accounts.account a" + computed.joins() + " where " + having + " and "
                 + computed.value() + " is null";
+    }
+
+    /** How many of the records that are to have the field share what its expression gives with another of them, as a query. */
+    String colliding(Field field) {
+        Computed computed = compute(field);
+        String profile = field.path().profile();
+        String having = has(profile);
+        boolean tenant = field.uniqueWithinTenant();
+        return "select coalesce(sum(n), 0) from (select count(*) as n from (select "
+                + (tenant ? "m.tenant_id, " : "") + Shape.comparable(field, computed.value())
+                + " as value from accounts.account a"
+                + (tenant ? " join cuenta.membership m on m.account_id = a.id" : "") + computed.joins() + " where "
+                + having + ") given where value is not null group by " + (tenant ? "tenant_id, " : "")
+                + "value having count(*) > 1) shared";
+    }
+
+    private static String has(@Nullable String profile) {
+        return profile == null
+                ? "true"
+                : "exists (select 1 from " + qualified(profile) + " own where own.account_id = a.id)";
     }
 
     private record Computed(String value, String joins) {}

@@ -8,7 +8,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.secret.Secrets;
 import java.sql.SQLException;
 import java.time.InstantSource;
-import java.util.Set;
+import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -22,14 +22,12 @@ import org.jspecify.annotations.Nullable;
  * count of users; the last user of a retired revision closes its factory.
  */
 public final class LiveRevision {
-    /** Each connection of the pool may have one stale statement. */
-    private static final int ATTEMPTS = 20;
-
     /**
-     * An undefined column, a prepared statement whose column has another type now (feature not supported), and a deadlock, which is
-     * resolved by giving up one of those who wait for each other.
+     * What helps to do again, by its SQLSTATE, and how often at most. An undefined column: once its name has changed, so that a column
+     * which somebody took away fails at once. A prepared statement whose column has another type now (feature not supported): each
+     * connection of the pool may have one. A deadlock and a transaction that gave way to another: whoever was in the way is gone then.
      */
-    private static final Set<String> AGAIN = Set.of("42703", "0A000", "40P01");
+    private static final Map<String, Integer> AGAIN = Map.of("42703", 3, "0A000", 20, "40P01", 10, "40001", 10);
 
     private final Revision revision;
     private final AccountModel model;
@@ -123,7 +121,7 @@ public final class LiveRevision {
             try {
                 return named.once(scope, readOnly, work);
             } catch (RuntimeException failure) {
-                if (!helpsAgain(failure) || attempt == ATTEMPTS) {
+                if (attempt >= attempts(failure)) {
                     throw failure;
                 }
             } finally {
@@ -134,13 +132,13 @@ public final class LiveRevision {
         }
     }
 
-    private static boolean helpsAgain(@Nullable Throwable failure) {
+    private static int attempts(@Nullable Throwable failure) {
         for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
-            if (cause instanceof SQLException refusal && AGAIN.contains(String.valueOf(refusal.getSQLState()))) {
-                return true;
+            if (cause instanceof SQLException refusal) {
+                return AGAIN.getOrDefault(String.valueOf(refusal.getSQLState()), 1);
             }
         }
-        return false;
+        return 1;
     }
 
     private <T> T once(Scope scope, boolean readOnly, Function<Work, T> work) {

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Does what the steps say, on the connection that holds the publish's lock. */
@@ -47,9 +48,17 @@ final class LiveStatements implements Statements {
         if (blocksNobody(statement)) {
             // It may itself wait for as long as it takes.
             sql.sql("set lock_timeout = 0").update();
-            sql.sql(statement).update();
+            run(statement, sql);
         } else {
             together(List.of(statement));
+        }
+    }
+
+    private static void run(String statement, JdbcClient client) {
+        try {
+            client.sql(statement).update();
+        } catch (DataAccessException refusal) {
+            throw new StatementFailed(statement, refusal);
         }
     }
 
@@ -67,7 +76,7 @@ final class LiveStatements implements Statements {
             Patience.limit(together);
             // The locks go without waiting for the disk. Each statement can be repeated, and the end of the step waits.
             together.sql("set local synchronous_commit = off").update();
-            statements.forEach(statement -> together.sql(statement).update());
+            statements.forEach(statement -> run(statement, together));
             return statements.size();
         }));
     }
@@ -104,10 +113,16 @@ final class LiveStatements implements Statements {
         // What a crash of the server takes back is filled again; the end of the step is committed for good.
         sql.sql("set synchronous_commit = off").update();
         expect(total);
-        batches((after, most) -> sql.sql(statement)
-                .params(after, most)
-                .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
-                .single());
+        batches((after, most) -> {
+            try {
+                return sql.sql(statement)
+                        .params(after, most)
+                        .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
+                        .single();
+            } catch (DataAccessException refusal) {
+                throw new StatementFailed(statement, refusal);
+            }
+        });
         sql.sql("reset synchronous_commit").update();
     }
 

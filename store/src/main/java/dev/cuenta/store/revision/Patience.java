@@ -25,15 +25,26 @@ final class Patience {
             try {
                 transaction.run();
                 return;
-            } catch (DataAccessException failure) {
-                boolean lockWasBusy = failure.getMostSpecificCause() instanceof SQLException cause
-                        && LOCK_NOT_AVAILABLE.equals(cause.getSQLState());
+            } catch (DataAccessException | StatementFailed failure) {
+                boolean lockWasBusy = LOCK_NOT_AVAILABLE.equals(stateOf(failure));
                 if (!lockWasBusy || attempt == ATTEMPTS) {
                     throw failure;
                 }
                 pause(BETWEEN_ATTEMPTS);
             }
         }
+    }
+
+    /** The SQLSTATE behind a failure; empty where it came from elsewhere. */
+    static String stateOf(RuntimeException failure) {
+        if (failure instanceof StatementFailed refused) {
+            return refused.state();
+        }
+        return failure instanceof DataAccessException access
+                        && access.getMostSpecificCause() instanceof SQLException cause
+                        && cause.getSQLState() != null
+                ? cause.getSQLState()
+                : "";
     }
 
     static void pause(Duration duration) {

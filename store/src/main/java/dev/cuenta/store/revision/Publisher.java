@@ -5,14 +5,12 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.store.database.Connections;
-import java.sql.SQLException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -28,13 +26,18 @@ public final class Publisher {
     private static final Logger LOG = LoggerFactory.getLogger(Publisher.class);
     private static final String LOCK = "cuenta publish";
     /** Class of SQLSTATE: integrity constraint violation. */
-    private static final String INTEGRITY = "23";
+    /** In a row; a lock is waited for a minute each time. */
+    private static final int MOST_FAILURES = 20;
 
     private static final Duration DRAIN_POLL = Duration.ofMillis(100);
 
     private final Connections connections;
     private final Revisions revisions;
     private final LiveRevisions live;
+    /** The revision that failed last, and how often in a row; both under the publish's lock. */
+    private int failing;
+
+    private int failures;
 
     public Publisher(Connections connections, Revisions revisions, LiveRevisions live) {
         this.connections = connections;
@@ -109,7 +112,7 @@ public final class Publisher {
                 } catch (Halted paused) {
                     LOG.info("Revision {} is paused", revision.number());
                 } catch (RuntimeException failure) {
-                    record(revision, sql, "The step " + stepOf(revision, sql) + " stopped" + why(failure));
+                    stopped(revision, failure, sql);
                     throw failure;
                 } finally {
                     // The connection goes back to those who may wait for a lock as long as they like.
@@ -121,23 +124,35 @@ public final class Publisher {
         });
     }
 
-    /** In words without values: a server's message may hold what is stored. */
-    private static String why(RuntimeException failure) {
-        String state = failure instanceof DataAccessException access
-                        && access.getMostSpecificCause() instanceof SQLException cause
-                ? String.valueOf(cause.getSQLState())
-                : "";
-        if (state.startsWith(INTEGRITY)) {
-            return ": a value that came in meanwhile breaks a new rule. Mend it, or take the publish back: cuenta model cancel";
+    /**
+     * What can pass by itself is tried again, a number of times. What only somebody can mend waits for them, paused. The rest ends:
+     * before the swap everything is taken back.
+     */
+    private void stopped(Revision revision, RuntimeException failure, JdbcClient sql) {
+        Step step = stepOf(revision, sql);
+        Obstacle obstacle = Obstacle.of(failure, step, revisions.modelOf(revision));
+        failures = revision.number() == failing ? failures + 1 : 1;
+        failing = revision.number();
+        if (obstacle.passes() && failures < MOST_FAILURES) {
+            record(revision, sql, obstacle.words() + " It will be tried again.");
+        } else if (obstacle.mendable() || obstacle.passes() || step.compareTo(Step.SWAP) > 0) {
+            record(
+                    revision,
+                    sql,
+                    obstacle.words() + " Mend that and go on: cuenta model resume"
+                            + (step.compareTo(Step.SWAP) <= 0
+                                    ? "; or take the publish back: cuenta model cancel"
+                                    : ""));
+            revisions.pause(revision.number(), sql);
+        } else {
+            steps(plan(revision, sql), statements(plan(revision, sql), sql, () -> {}), sql)
+                    .undo();
+            revisions.cancelled(revision.number(), obstacle.words() + " Everything is as it was before.", sql);
         }
-        return state.equals(Patience.LOCK_NOT_AVAILABLE)
-                ? ": somebody holds the table. It will be tried again."
-                : "; it will be tried again.";
     }
 
     private void run(Revision revision, JdbcClient sql) {
-        AccountModel before = revision.base() == 0 ? null : model(revision.base());
-        Plan plan = new Plan(revision.number(), before, revisions.modelOf(revision), revision.changes(), layout(sql));
+        Plan plan = plan(revision, sql);
         Runnable control = () -> obey(revision.number(), sql);
         Steps steps = steps(plan, statements(plan, sql, control), sql);
         record(revision, sql, null);
@@ -154,9 +169,14 @@ public final class Publisher {
                 throw halted;
             }
             steps(plan, statements(plan, sql, () -> {}), sql).undo();
-            revisions.cancelled(revision.number(), sql);
+            revisions.cancelled(revision.number(), null, sql);
             LOG.info("Revision {} is cancelled", revision.number());
         }
+    }
+
+    private Plan plan(Revision revision, JdbcClient sql) {
+        AccountModel before = revision.base() == 0 ? null : model(revision.base());
+        return new Plan(revision.number(), before, revisions.modelOf(revision), revision.changes(), layout(sql));
     }
 
     private Steps steps(Plan plan, Statements statements, JdbcClient sql) {

@@ -123,8 +123,17 @@ public final class Revisions {
                 .update();
     }
 
-    void cancelled(int number, JdbcClient sql) {
-        sql.sql("update cuenta.revision set state = 'cancelled', step = 'done', failure = null where number = ?")
+    /** @param failure why nobody but the publish itself took it back; null where somebody did */
+    void cancelled(int number, @Nullable String failure, JdbcClient sql) {
+        sql.sql("update cuenta.revision set state = 'cancelled', step = 'done', failure = ? where number = ?")
+                .param(failure)
+                .param(number)
+                .update();
+    }
+
+    /** As somebody would who wants to look first. */
+    void pause(int number, JdbcClient sql) {
+        sql.sql("update cuenta.revision set control = 'pause' where number = ? and control = 'run'")
                 .param(number)
                 .update();
     }

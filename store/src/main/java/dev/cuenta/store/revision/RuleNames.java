@@ -28,7 +28,7 @@ final class RuleNames {
             TenantValues.RULE);
 
     private static final int LONGEST = 63;
-    private static final Pattern NUMBERED = Pattern.compile("(.+)_r(\\d+)");
+    private static final Pattern NUMBERED = Pattern.compile(".+_r(\\d+)(?:_key)?");
 
     private RuleNames() {}
 
@@ -52,10 +52,20 @@ final class RuleNames {
     static Optional<String> ruleOf(Field field, String name) {
         Matcher numbered = NUMBERED.matcher(name);
         return RULES.stream()
-                .filter(rule -> name.equals(of(field, rule))
+                .filter(rule -> is(name, of(field, rule))
                         || (numbered.matches()
-                                && name.equals(numbered(of(field, rule), Integer.parseInt(numbered.group(2))))))
+                                && is(name, numbered(of(field, rule), Integer.parseInt(numbered.group(1))))))
                 .findFirst();
+    }
+
+    /** By itself, or as the key of the table that keeps values apart within tenants. */
+    private static boolean is(String name, String rule) {
+        return name.equals(rule) || name.equals(key(rule));
+    }
+
+    /** What the key of a table is called that has the rule's name. */
+    static String key(String rule) {
+        return fitting(rule + "_key");
     }
 
     /** Whose the name is; empty for a name that is nobody's. */

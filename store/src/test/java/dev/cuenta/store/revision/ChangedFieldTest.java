@@ -21,6 +21,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -373,10 +374,101 @@ class ChangedFieldTest extends DatabaseTest {
         assertThat(catchThrowableOfType(
                         RuntimeException.class, () -> database.publisher().carryOn()))
                 .isNotNull();
-        assertThat(database.latest().failure()).contains("step prove", "breaks a new rule", "cuenta model cancel");
+        assertThat(database.latest().failure())
+                .contains(
+                        "The step prove stopped at `create unique index concurrently",
+                        "(SQLSTATE 23505)",
+                        "a value of `berth` that came in meanwhile breaks a new rule (unique)",
+                        "cuenta model resume",
+                        "cuenta model cancel")
+                .doesNotContain("b07");
+        assertThat(database.latest().control()).isEqualTo(Control.PAUSE);
+        database.publisher().carryOn();
+        assertThat(database.latest().step()).as("nothing goes on by itself").isEqualTo(Step.PROVE);
+        database.revisions().control(database.latest().number(), Control.RUN);
         database.live().with(revision -> revision.write(Scope.EVERYWHERE, work -> change(work, noor, "berth", "B08")));
         database.publisher().carryOn();
         assertThat(database.latest().state()).isEqualTo(Revision.LIVE);
+    }
+
+    @Test
+    void what_the_database_refuses_for_good_is_taken_back() {
+        database.publish(with("berth: { type: string }"));
+        AccountId ines = account("ines", "B07");
+        List<String> shape = shape();
+        database.sql().sql("""
+                create or replace function cuenta.no_index() returns event_trigger language plpgsql as
+                $$ begin raise exception 'no' using errcode = '42501'; end $$""").update();
+        database.sql()
+                .sql(
+                        "create event trigger no_index on ddl_command_start when tag in ('CREATE INDEX') execute function cuenta.no_index()")
+                .update();
+        String searched = with("berth: { type: string, search: true }\n  pier: { type: string }");
+        Diff diff = database.diff(searched);
+        database.publisher().begin(diff.liveRevision(), searched, diff.changes(), "test", "");
+
+        catchThrowableOfType(RuntimeException.class, () -> database.publisher().carryOn());
+        database.sql().sql("drop event trigger no_index").update();
+
+        assertThat(database.latest().state()).isEqualTo("cancelled");
+        assertThat(database.latest().failure())
+                .contains("stopped at `create", "(SQLSTATE 42501)", "Everything is as it was before.");
+        assertThat(shape()).isEqualTo(shape);
+        assertThat(value(ines, "berth")).isEqualTo("B07");
+        database.publish(searched);
+        assertThat(database.latest().state()).isEqualTo(Revision.LIVE);
+    }
+
+    @Test
+    void computed_values_that_collide_are_in_the_diff() {
+        database.publish(with("berth: { type: string }"));
+        account("ines", "B07");
+        account("noor", "b07");
+        account("rik", "C01");
+
+        assertThat(database.diff(
+                                with(
+                                        "berth: { type: string }\n  place: { type: string, uniqueness: server, existing: { from: 'berth' } }"))
+                        .blocking())
+                .singleElement()
+                .satisfies(change ->
+                        assertThat(change.consequence()).contains("gives 2 records a value that another gets too"));
+    }
+
+    @Test
+    void a_required_field_whose_values_no_longer_fit_is_owed_a_value_that_does() {
+        database.publish(with("berth: { type: string, required: true, write: [guest] }"));
+        account("ines", "PONTOON");
+
+        assertThat(database.diff(
+                                with(
+                                        "berth: { type: string, maxLength: 3, required: true, existing: { from: 'email' }, write: [guest] }"))
+                        .blocking())
+                .extracting(Change::name)
+                .containsExactly("limits-narrowed:berth");
+    }
+
+    @Test
+    void a_column_that_somebody_took_away_is_looked_for_three_times_and_no_more() {
+        database.publish(with("berth: { type: string }"));
+        account("ines", "B07");
+        database.sql().sql("alter table accounts.account drop column berth").update();
+        AtomicInteger times = new AtomicInteger();
+
+        assertThat(catchThrowableOfType(
+                        RuntimeException.class,
+                        () -> database.live()
+                                .with(revision -> revision.read(Scope.EVERYWHERE, work -> {
+                                    times.incrementAndGet();
+                                    return new Accounts(work).count(null)
+                                            + new Accounts(work)
+                                                    .bySignIn("ines@marea.example")
+                                                    .flatMap(id -> new Accounts(work).find(id))
+                                                    .map(record -> 1)
+                                                    .orElse(0);
+                                }))))
+                .isNotNull();
+        assertThat(times.get()).isEqualTo(3);
     }
 
     /** Whichever step was cut off, doing it again does no harm. */

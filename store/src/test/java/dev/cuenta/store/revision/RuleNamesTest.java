@@ -19,19 +19,21 @@ class RuleNamesTest {
     private static final List<String> PARTS =
             List.of("berth", "Unique", "Exact", "Length", "Per", "Tenant", "R1", "ABerthThatIsAsLongAsThat", "A", "B");
 
-    @RepeatedTest(40)
+    @RepeatedTest(20)
     void names_are_told_apart_and_lead_back(RepetitionInfo repetition) {
-        AccountModel model = model(new Random(repetition.getCurrentRepetition()));
+        Random random = new Random(repetition.getCurrentRepetition());
+        AccountModel model = model(random);
         Map<String, Field> owners = new HashMap<>();
         for (Field field : model.fields().values()) {
             for (String rule : RuleNames.RULES) {
                 String name = RuleNames.of(field, rule);
                 assertThat(owners.put(name, field)).as(name).isNull();
                 assertThat(name.length()).isLessThanOrEqualTo(63);
-                for (String known : List.of(name, RuleNames.numbered(name, 7), RuleNames.numbered(name, 123))) {
-                    assertThat(known.length()).isLessThanOrEqualTo(63);
+                String known = random.nextBoolean() ? name : RuleNames.numbered(name, random.nextInt(1000));
+                assertThat(known.length()).isLessThanOrEqualTo(63);
+                assertThat(RuleNames.ruleOf(field, known)).contains(rule);
+                if (random.nextInt(10) == 0) {
                     assertThat(RuleNames.fieldOf(known, model)).contains(field);
-                    assertThat(RuleNames.ruleOf(field, known)).contains(rule);
                 }
             }
         }

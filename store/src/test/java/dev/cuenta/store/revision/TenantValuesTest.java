@@ -213,6 +213,7 @@ class TenantValuesTest extends DatabaseTest {
         catchThrowableOfType(RuntimeException.class, () -> database.publisher().carryOn());
         assertThat(database.latest().failure()).contains("breaks a new rule");
         change(ines, "B09");
+        database.revisions().control(database.latest().number(), Control.RUN);
         database.publisher().carryOn();
         assertThat(database.latest().state()).isEqualTo(Revision.LIVE);
         assertThat(values()).containsExactly("b07", "b09");
