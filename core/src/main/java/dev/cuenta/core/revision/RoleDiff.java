@@ -37,6 +37,37 @@ final class RoleDiff {
                 .filter(role -> live.roleNumbered(role.number()).isEmpty()
                         && !live.roles().containsKey(role.name()))
                 .forEach(this::added);
+        administrators();
+    }
+
+    /** As long as somebody administers, a revision leaves somebody who does. */
+    private void administrators() {
+        long before = holders(live.administeringRoles());
+        if (before == 0) {
+            return;
+        }
+        if (holders(next.administeringRoles()) == 0) {
+            lost(
+                    "Nobody would administer: no account has a role that may do everything.",
+                    "Give somebody such a role first, or keep the one that people have.",
+                    before);
+        } else if (next.administeringRoles().stream().allMatch(Role::secondFactor)
+                && !live.administeringRoles().stream().allMatch(Role::secondFactor)
+                && next.administeringRoles().stream().allMatch(role -> stored.strongHolders(role.number()) == 0)) {
+            lost(
+                    "Nobody could administer: administering takes a second factor, and no administrator has one.",
+                    "Let one of them add it first: cuenta second-factor add",
+                    before);
+        }
+    }
+
+    private long holders(List<Role> roles) {
+        return roles.stream().mapToLong(role -> stored.holders(role.number())).sum();
+    }
+
+    private void lost(String what, String instead, long administrators) {
+        changes.add(Change.of(ChangeKind.ADMINISTRATORS_LOST, "roles", Effect.DECISION, what, instead)
+                .touching(administrators));
     }
 
     private void changed(Role before, Role after) {
@@ -53,6 +84,16 @@ final class RoleDiff {
                     after,
                     "The role `" + before.name() + "` is called `" + after.name() + "` now.",
                     "Whoever has it keeps it; it is known by its number " + after.number() + "."));
+            live.services().values().stream()
+                    .filter(service -> service.attributes().contains("roles"))
+                    .forEach(service -> changes.add(Change.of(
+                                    ChangeKind.CONTRACT_TOUCHED,
+                                    service.name() + ".roles." + before.name(),
+                                    Effect.CONTRACT,
+                                    "`" + service.name() + "` reads and asks for roles by name, and `" + before.name()
+                                            + "` is called `" + after.name() + "`.",
+                                    "Its team must have a version that knows the new name.")
+                            .toAllowIf(true)));
             owed.said("name");
         }
         if (owed.contains("secondFactor")) {

@@ -32,6 +32,9 @@ public interface StoredRecords {
     /** How many accounts hold the role with the number. */
     long holders(int role);
 
+    /** How many of them have a second factor. */
+    long strongHolders(int role);
+
     /** How many accounts belong to more than one tenant. */
     long inSeveralTenants();
 

@@ -62,6 +62,11 @@ class Hundred implements StoredRecords {
     }
 
     @Override
+    public long strongHolders(int role) {
+        return 3;
+    }
+
+    @Override
     public long holders(int role) {
         return 10;
     }

@@ -296,6 +296,98 @@ class ModelDiffTest {
     }
 
     @Test
+    void a_revision_that_leaves_nobody_who_administers_is_refused() {
+        StoredRecords onlyTheNinth = new Hundred() {
+            @Override
+            public long holders(int role) {
+                return role == 9 ? 1 : 0;
+            }
+
+            @Override
+            public long strongHolders(int role) {
+                return 0;
+            }
+        };
+        String other = Models.SMALL.replace(
+                "administrator: { number: 9, may: ['*'] }",
+                "administrator: { number: 9, may: [accounts.read] }\n  owner2: { number: 10, may: ['*'] }");
+        String strong = Models.SMALL.replace("may: ['*'] }", "may: ['*'], secondFactor: true }");
+
+        for (String next : List.of(other, strong)) {
+            assertThat(ModelDiff.between(1, Models.small(), Models.of(next), onlyTheNinth)
+                            .blocking())
+                    .extracting(Change::name)
+                    .containsExactly("administrators-lost:roles");
+        }
+        assertThat(ModelDiff.between(1, Models.small(), Models.of(strong), new Hundred())
+                        .blocking())
+                .isEmpty();
+    }
+
+    @Test
+    void who_gains_a_permission_or_a_field_is_told_with_how_many_and_has_to_be_allowed() {
+        String live = Models.SMALL.replace(
+                "roles:\n",
+                "  code: { type: string, read: [administrator], write: [administrator] }\nroles:\n  clerk: { number: 2, may: [accounts.read] }\n");
+        String next = live.replace("read: [administrator], write", "read: [administrator, clerk], write")
+                .replace("may: [accounts.read]", "may: [accounts.read, accounts.write]")
+                .replace("boater: { number: 1, default: true }", "boater: { number: 1 }")
+                .replace("clerk: { number: 2,", "clerk: { number: 2, default: true,");
+        Diff diff = ModelDiff.between(1, Models.of(live), Models.of(next), new Hundred());
+
+        assertThat(diff.notAllowed(List.of()))
+                .extracting(Change::name, Change::effect, Change::records)
+                .containsExactlyInAnyOrder(
+                        tuple("rights-grow:roles.clerk", Effect.GRANT, 10L),
+                        tuple("rights-grow:roles.clerk.default", Effect.GRANT, 0L),
+                        tuple("rights-grow:code", Effect.GRANT, 10L));
+        assertThat(diff.changes())
+                .extracting(Change::what)
+                .contains(
+                        "`clerk` may accounts.write from now on.",
+                        "`code`: clerk may read it, and could not.",
+                        "New accounts get `boater` no more.");
+        assertThat(ModelDiff.between(1, Models.of(next), Models.of(live), new Hundred())
+                        .changes())
+                .filteredOn(change -> change.effect() == Effect.GRANT)
+                .extracting(Change::name)
+                .containsExactly("rights-grow:roles.boater.default");
+    }
+
+    @Test
+    void what_a_service_loses_or_gains_besides_fields_is_told() {
+        String live = Models.SMALL
+                + "services:\n  berths: { reads: [roles, email], dependents: { booking: { onDelete: restrict } } }\n";
+        String next = live.replace("restrict", "cascade")
+                .replace("reads: [roles, email]", "reads: [roles, email], asks: [berths.assign]")
+                .replace("boater:", "sailor:");
+        Diff diff = ModelDiff.between(1, Models.of(live), Models.of(next), new Hundred());
+
+        assertThat(diff.changes())
+                .extracting(Change::name)
+                .containsExactlyInAnyOrder(
+                        "rules-changed:roles.sailor",
+                        "contract-touched:berths.roles.boater",
+                        "contract-touched:berths.dependents.booking",
+                        "rules-changed:services.berths");
+        assertThat(diff.changes())
+                .extracting(Change::what)
+                .contains(
+                        "The dependents `booking` of `berths` cascade instead of restrict.",
+                        "The contract of `berths` grows: it asks `berths.assign`.");
+    }
+
+    @Test
+    void a_service_keeps_a_computed_field_that_stays() {
+        String model = Models.SMALL.replace("roles:\n", "  shout: { type: string, compute: 'name' }\nroles:\n")
+                + "services:\n  berths: { reads: [shout] }\n";
+
+        assertThat(ModelDiff.between(1, Models.of(model), Models.of(model), new Hundred())
+                        .isEmpty())
+                .isTrue();
+    }
+
+    @Test
     void the_fingerprint_stands_for_text_revision_and_effects_but_not_for_exact_counts() {
         Diff hundred = between(Models.SMALL, Models.smallWith("a: { type: string }"));
         Diff more = new Diff(

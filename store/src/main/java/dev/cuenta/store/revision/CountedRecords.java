@@ -98,6 +98,14 @@ public final class CountedRecords implements StoredRecords {
     }
 
     @Override
+    public long strongHolders(int role) {
+        return count(
+                "select count(distinct g.account_id) from cuenta.role_given g join cuenta.second_factor f"
+                        + " on f.account_id = g.account_id and f.confirmed_at is not null where g.role = ?",
+                role);
+    }
+
+    @Override
     public long inSeveralTenants() {
         return count(
                 "select count(*) from (select from cuenta.membership group by account_id having count(*) > 1) several");
