@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from "svelte";
   import { Badge, Button } from "flowbite-svelte";
-  import type { AccountRef } from "../api/accounts.ts";
+  import type { Tenant, AccountRef } from "../api/accounts.ts";
   import Moment from "../parts/Moment.svelte";
   import Notice from "../parts/Notice.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
@@ -21,6 +21,9 @@
   const record = untrack(() => new RecordState(ref, form));
   void record.load();
   const seen = untrack(() => new SeenAsState(ref));
+  /** With the roles that count there and nowhere else. */
+  const membership = (tenant: Tenant) =>
+    tenant.roles?.length ? `${tenant.name} (${tenant.roles.join(", ")})` : tenant.name;
   const looksAsOthers = untrack(() => ref !== "own" && form.administers);
   if (looksAsOthers) void seen.load();
   const kind = $derived(form.kinds.find((it) => it.name === record.account?.kind)?.label ?? "");
@@ -72,7 +75,7 @@
     />
     <footer class="quiet mt-4 flex flex-col gap-1 text-xs">
       <p>
-        {#if account.tenants.length}Belongs to {account.tenants.map((tenant) => tenant.name).join(", ")} ·{/if}
+        {#if account.tenants.length}Belongs to {account.tenants.map(membership).join(", ")} ·{/if}
         created <Moment at={account.meta.created} time /> · changed <Moment at={account.meta.lastModified} time /> · version
         {account.meta.version}
       </p>

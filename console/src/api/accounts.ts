@@ -5,6 +5,8 @@ export type Value = string | number | boolean | Value[] | { [key: string]: Value
 export interface Tenant {
   id: string;
   name: string;
+  /** Of an account's: those that count there. */
+  roles?: string[];
 }
 
 /** An account as the service lets this reader see it; fields and profiles stand beside these. */

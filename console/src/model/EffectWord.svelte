@@ -20,5 +20,6 @@
 <span class={["font-semibold", look.colour]}>
   {look.shape}
   {change.effect}{#if change.records},
-    {change.records.toLocaleString()} records{/if}
+    {change.records.toLocaleString()}
+    {change.effect === "grant" ? "people" : "records"}{/if}
 </span>

@@ -51,7 +51,7 @@ final class Diffs {
         String duration = rewrites && rate > 0 ? ", about " + Durations.spelt(records / rate) : "";
         out.println("  " + change.path("what").asString());
         out.println("      " + command.getColorScheme().ansi().string("@|" + style(effect) + " " + effect + "|@")
-                + (records == 0 ? "" : ", " + records + (records == 1 ? " record" : " records"))
+                + (records == 0 ? "" : ", " + records + " " + counted(effect, records))
                 + duration + ". " + change.path("consequence").asString());
         if (!change.path("examples").isEmpty()) {
             List<String> examples = new ArrayList<>();
@@ -61,6 +61,13 @@ final class Diffs {
         if (change.path("toAllow").asBoolean()) {
             out.println("      To publish it: --allow " + change.path("name").asString());
         }
+    }
+
+    private static String counted(String effect, long count) {
+        if (effect.equals("grant")) {
+            return count == 1 ? "person" : "people";
+        }
+        return count == 1 ? "record" : "records";
     }
 
     /** What asks for a decision stands out. */

@@ -163,7 +163,9 @@ public final class Promotions {
                         path,
                         Effect.GRANT,
                         what,
-                        people == 0 ? "Nobody is concerned yet." : "Counts at once for " + people + " people.")
+                        people == 0
+                                ? "Nobody is concerned yet."
+                                : "Counts at once for " + people + (people == 1 ? " person." : " people."))
                 .touching(people);
     }
 }

@@ -45,6 +45,10 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
                 .collect(Collectors.toSet());
         Set<Role> given = new LinkedHashSet<>(wanted);
         given.removeAll(present);
+        if (where.tenant().isEmpty()) {
+            // Whoever looks from outside of tenants is shown these too; they stay as they are.
+            given.removeIf(role -> role.withinTenant() && holds(record, role));
+        }
         present.removeAll(wanted);
         if (where.tenant().isEmpty() && given.stream().anyMatch(Role::withinTenant)) {
             throw tenantMissing();
@@ -53,6 +57,10 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
         require(caller, change.given(), List.of(where), model, POINTER);
         require(caller, change.taken(), List.of(where), model, POINTER);
         return Optional.of(change);
+    }
+
+    private static boolean holds(AccountRecord record, Role role) {
+        return record.roles().stream().anyMatch(given -> given.role().equals(role.name()));
     }
 
     private static Scope where(Caller caller) {

@@ -72,9 +72,7 @@ final class Schemas {
                                 "string",
                                 "enum",
                                 List.copyOf(model.roles().keySet()))));
-        properties.put(
-                "tenants",
-                Map.of("type", "array", "items", object(Map.of("id", text(), "name", text()), List.of("id", "name"))));
+        properties.put("tenants", Map.of("type", "array", "items", object(tenant(), List.of("id", "name"))));
         properties.put(
                 "meta",
                 object(
@@ -84,6 +82,14 @@ final class Schemas {
         List<String> always = new ArrayList<>(List.of("id", "kind", "displayName", "roles", "tenants", "meta"));
         always.removeIf(this::hidden);
         return object(properties, always);
+    }
+
+    private Map<String, Object> tenant() {
+        Map<String, Object> properties = new LinkedHashMap<>(Map.of("id", text(), "name", text()));
+        if (!hidden("roles")) {
+            properties.put("roles", Map.of("type", "array", "items", text()));
+        }
+        return properties;
     }
 
     private boolean read(Field field) {

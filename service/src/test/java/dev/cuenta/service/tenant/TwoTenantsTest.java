@@ -314,6 +314,9 @@ class TwoTenantsTest {
                     .status(200)
                     .json();
             assertThat(texts(everywhere.path("roles"))).isEqualTo("boater everything");
+            marea.keyHolder()
+                    .patch("/v1/accounts/" + harbours.ulla(), Map.of("roles", everywhere.path("roles")))
+                    .status(200);
             assertThat(everywhere.path("tenants").findValuesAsString("name"))
                     .containsExactly("North", MARK + " harbour");
             assertThat(texts(everywhere.path("tenants").path(1).path("roles"))).isEqualTo("everything");
