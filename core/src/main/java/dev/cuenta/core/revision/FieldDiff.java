@@ -24,7 +24,8 @@ final class FieldDiff {
         this.changes = changes;
     }
 
-    void removed(Field field) {
+    /** @param renamed what it may be called from now on, if the file only forgot to say so */
+    void removed(Field field, Optional<Field> renamed) {
         long values = stored.values(field);
         boolean loses = values > 0;
         changes.add(Change.of(
@@ -32,11 +33,17 @@ final class FieldDiff {
                 field.path(),
                 loses ? Effect.LOSS : Effect.INSTANT,
                 "`" + field.path() + "` goes.",
-                loses
-                        ? "Its values are kept aside; publishing the field again brings them back."
-                        : "No record holds a value.",
+                (loses
+                                ? "Its values are kept aside; publishing the field again brings them back."
+                                : "No record holds a value.")
+                        + renamed.map(FieldDiff::asked).orElse(""),
                 values,
                 loses));
+    }
+
+    private static String asked(Field other) {
+        return " Is it `" + other.path()
+                + "` now? Then write `formerly` there with its name, and the values come along.";
     }
 
     /** Each part says which components its change tells of; what none of them told is named at the end. */

@@ -137,7 +137,7 @@ public final class ModelDiff {
         live.fields().values().stream()
                 .filter(Field::stored)
                 .filter(field -> renames.after(field.path()).isEmpty())
-                .forEach(fields::removed);
+                .forEach(field -> fields.removed(field, renames.likely(field)));
         computedThatGo();
         for (Field after : next.fields().values()) {
             if (!after.stored()) {

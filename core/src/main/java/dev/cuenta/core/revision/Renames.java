@@ -5,6 +5,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -16,13 +17,18 @@ import org.jspecify.annotations.Nullable;
 public final class Renames {
     private final Map<FieldPath, FieldPath> beforeByAfter = new HashMap<>();
     private final Map<FieldPath, FieldPath> afterByBefore = new HashMap<>();
+    private final Map<FieldPath, Field> live;
+    private final Map<FieldPath, Field> next;
 
-    private Renames() {}
+    private Renames(Map<FieldPath, Field> live, Map<FieldPath, Field> next) {
+        this.live = live;
+        this.next = next;
+    }
 
     public static Renames between(AccountModel liveModel, AccountModel nextModel) {
         Map<FieldPath, Field> live = stored(liveModel);
         Map<FieldPath, Field> next = stored(nextModel);
-        Renames renames = new Renames();
+        Renames renames = new Renames(live, next);
         next.keySet().stream().filter(live::containsKey).forEach(path -> renames.same(path, path));
         next.values()
                 .forEach(field -> field.formerly().stream()
@@ -51,6 +57,21 @@ public final class Renames {
         Map<FieldPath, Field> stored = new LinkedHashMap<>(model.fields());
         stored.values().removeIf(field -> !field.stored());
         return stored;
+    }
+
+    /** The only new field of the group that is like the one that goes, which is the only one of its like to go. */
+    Optional<Field> likely(Field gone) {
+        List<Field> others = live.values().stream()
+                .filter(field -> after(field.path()).isEmpty() && alike(field, gone))
+                .toList();
+        List<Field> arriving = next.values().stream()
+                .filter(field -> before(field.path()).isEmpty() && alike(field, gone))
+                .toList();
+        return others.size() == 1 && arriving.size() == 1 ? Optional.of(arriving.get(0)) : Optional.empty();
+    }
+
+    private static boolean alike(Field one, Field other) {
+        return one.sharesGroup(other) && one.type().equals(other.type());
     }
 
     private void same(FieldPath before, FieldPath after) {

@@ -378,6 +378,24 @@ class ModelDiffTest {
     }
 
     @Test
+    void a_field_that_was_probably_renamed_is_asked_about() {
+        String live = Models.smallWith("berth: { type: string }");
+        String place = Models.smallWith("place: { type: string }");
+        String several = Models.smallWith("place: { type: string }\n  quay: { type: string }");
+
+        assertThat(ModelDiff.between(1, Models.of(live), Models.of(place), new Hundred())
+                        .changes())
+                .filteredOn(change -> change.kind() == ChangeKind.FIELD_REMOVED)
+                .extracting(Change::consequence)
+                .singleElement()
+                .asString()
+                .endsWith("Is it `place` now? Then write `formerly` there with its name, and the values come along.");
+        assertThat(ModelDiff.between(1, Models.of(live), Models.of(several), new Hundred())
+                        .changes())
+                .noneMatch(change -> change.consequence().contains("Is it"));
+    }
+
+    @Test
     void a_service_keeps_a_computed_field_that_stays() {
         String model = Models.SMALL.replace("roles:\n", "  shout: { type: string, compute: 'name' }\nroles:\n")
                 + "services:\n  berths: { reads: [shout] }\n";
