@@ -309,8 +309,8 @@ final class Ddl {
                 .toList();
     }
 
-    static String validate(Field field, String constraint) {
-        return alterTable(field) + " validate constraint " + quoted(constraint);
+    static OnlineStatement validate(Field field, String constraint) {
+        return new OnlineStatement(alterTable(field) + " validate constraint " + quoted(constraint));
     }
 
     static StringBuilder alterTable(Field field) {
@@ -374,13 +374,13 @@ final class Ddl {
         return indexes;
     }
 
-    static String createIndex(Field field, String name, Index index) {
-        return "create " + (index.unique() ? "unique " : "") + "index concurrently if not exists " + quoted(name)
-                + " on " + qualified(field.path().profile()) + " " + index.of();
+    static OnlineStatement createIndex(Field field, String name, Index index) {
+        return new OnlineStatement("create " + (index.unique() ? "unique " : "") + "index concurrently if not exists "
+                + quoted(name) + " on " + qualified(field.path().profile()) + " " + index.of());
     }
 
-    static String dropIndex(String name) {
-        return "drop index concurrently if exists " + Shape.SCHEMA + "." + quoted(name);
+    static OnlineStatement dropIndex(String name) {
+        return new OnlineStatement("drop index concurrently if exists " + Shape.SCHEMA + "." + quoted(name));
     }
 
     static String comment(Field field) {

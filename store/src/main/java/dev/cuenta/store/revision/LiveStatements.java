@@ -45,13 +45,14 @@ final class LiveStatements implements Statements {
     @Override
     public void shortly(String statement) {
         control.run();
-        if (blocksNobody(statement)) {
-            // It may itself wait for as long as it takes.
-            sql.sql("set lock_timeout = 0").update();
-            run(statement, sql);
-        } else {
-            together(List.of(statement));
-        }
+        together(List.of(statement));
+    }
+
+    @Override
+    public void online(OnlineStatement statement) {
+        control.run();
+        sql.sql("set lock_timeout = 0").update();
+        run(statement.sql(), sql);
     }
 
     private static void run(String statement, JdbcClient client) {
@@ -60,10 +61,6 @@ final class LiveStatements implements Statements {
         } catch (DataAccessException refusal) {
             throw new StatementFailed(statement, refusal);
         }
-    }
-
-    private static boolean blocksNobody(String statement) {
-        return statement.contains(" concurrently ") || statement.contains(" validate constraint ");
     }
 
     @Override

@@ -72,14 +72,14 @@ final class Repairs {
         Optional<String> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
                 ? ddl.addReference(field, Shape.column(field))
                 : Ddl.replaceChecks(field);
-        return replaced.orElse("") + "; " + Ddl.validate(field, name) + ";";
+        return replaced.orElse("") + "; " + Ddl.validate(field, name).sql() + ";";
     }
 
     String index(Field field, String name, boolean broken) {
-        return (broken ? Ddl.dropIndex(name) + "; " : "")
+        return (broken ? Ddl.dropIndex(name).sql() + "; " : "")
                 + Ddl.indexes(field).stream()
                         .filter(index -> index.name().equals(name))
-                        .map(index -> Ddl.createIndex(field, name, index) + ";")
+                        .map(index -> Ddl.createIndex(field, name, index).sql() + ";")
                         .findFirst()
                         .orElse("");
     }

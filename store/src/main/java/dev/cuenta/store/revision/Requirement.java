@@ -31,7 +31,7 @@ final class Requirement {
         statements.shortly(alter + " drop constraint if exists " + check + ", add constraint " + check + " check ("
                 + condition + ") not valid");
         if (statements.holdsEverywhere(table, condition)) {
-            statements.shortly(alter + " validate constraint " + check);
+            statements.online(new OnlineStatement(alter + " validate constraint " + check));
             statements.shortly(alter + " alter column " + quoted(column) + " set not null");
             statements.shortly(alter + " drop constraint " + check);
         }

@@ -21,6 +21,11 @@ final class Script implements Statements {
     }
 
     @Override
+    public void online(OnlineStatement statement) {
+        shortly(statement.sql());
+    }
+
+    @Override
     public void together(List<String> statements) {
         lines.add("begin;");
         statements.forEach(this::shortly);

@@ -49,10 +49,10 @@ final class SecondIds {
 
     void prove() {
         if (catalogue.isBroken(INDEX)) {
-            statements.shortly(Ddl.dropIndex(INDEX));
+            statements.online(Ddl.dropIndex(INDEX));
         }
-        statements.shortly(
-                "create unique index concurrently if not exists " + INDEX + " on " + TABLE + " (" + SECOND_ID + ")");
+        statements.online(new OnlineStatement(
+                "create unique index concurrently if not exists " + INDEX + " on " + TABLE + " (" + SECOND_ID + ")"));
         if (!catalogue.isRequired(TABLE, SECOND_ID)) {
             requirement.put(TABLE, SECOND_ID, INDEX + "_required");
         }

@@ -9,11 +9,12 @@ public final class SingleMembership {
 
     private SingleMembership() {}
 
-    static String make() {
-        return "create unique index concurrently if not exists " + INDEX + " on cuenta.membership (account_id)";
+    static OnlineStatement make() {
+        return new OnlineStatement(
+                "create unique index concurrently if not exists " + INDEX + " on cuenta.membership (account_id)");
     }
 
-    static String drop() {
-        return "drop index concurrently if exists " + QUALIFIED;
+    static OnlineStatement drop() {
+        return new OnlineStatement("drop index concurrently if exists " + QUALIFIED);
     }
 }

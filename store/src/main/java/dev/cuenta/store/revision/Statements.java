@@ -7,6 +7,9 @@ interface Statements {
     /** One statement that needs its lock only for a moment. */
     void shortly(String statement);
 
+    /** One statement that blocks nobody and may wait. */
+    void online(OnlineStatement statement);
+
     /** Statements that take effect together, each of which needs its lock only for a moment. */
     void together(List<String> statements);
 

@@ -208,9 +208,9 @@ final class Steps {
 
     private void limitMemberships() {
         if (catalogue.isBrokenAt(SingleMembership.QUALIFIED)) {
-            statements.shortly(SingleMembership.drop());
+            statements.online(SingleMembership.drop());
         }
-        statements.shortly(SingleMembership.make());
+        statements.online(SingleMembership.make());
     }
 
     private void index(Field field) {
@@ -225,14 +225,14 @@ final class Steps {
             }
             if (catalogue.isBroken(name)) {
                 // It was cut off while it was built.
-                statements.shortly(Ddl.dropIndex(name));
+                statements.online(Ddl.dropIndex(name));
             }
-            statements.shortly(Ddl.createIndex(field, name, index));
+            statements.online(Ddl.createIndex(field, name, index));
         }
     }
 
     private void validate(Field field) {
-        Shape.checks(field).forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
+        Shape.checks(field).forEach(check -> statements.online(Ddl.validate(field, check.name())));
         refer(field);
     }
 
@@ -243,7 +243,7 @@ final class Steps {
     private void refer(Field field, String column, String constraint) {
         ddl.addReference(field, column, constraint).ifPresent(reference -> {
             statements.shortly(reference);
-            statements.shortly(Ddl.validate(field, constraint));
+            statements.online(Ddl.validate(field, constraint));
         });
     }
 
@@ -281,7 +281,7 @@ final class Steps {
         plan.sameFields().forEach(this::narrow);
         plan.sameFields().forEach(this::dropOldIndexes);
         if (plan.freesMemberships()) {
-            statements.shortly(SingleMembership.drop());
+            statements.online(SingleMembership.drop());
         }
         // Only now, for the old revision could not have given a value.
         storedFields()
@@ -301,7 +301,7 @@ final class Steps {
             after.stream()
                     .filter(check -> statements.holdsEverywhere(
                             Shape.qualified(field.path().profile()), check.condition()))
-                    .forEach(check -> statements.shortly(Ddl.validate(field, check.name())));
+                    .forEach(check -> statements.online(Ddl.validate(field, check.name())));
         }
         if (whereabouts.twinOf(field) == null && same.renamed()) {
             refer(field);
@@ -315,7 +315,7 @@ final class Steps {
                 .map(Ddl.Index::name)
                 .filter(name -> !wanted.contains(name))
                 .filter(catalogue::hasIndex)
-                .forEach(name -> statements.shortly(Ddl.dropIndex(name)));
+                .forEach(name -> statements.online(Ddl.dropIndex(name)));
     }
 
     private void describe(Field field) {

@@ -39,7 +39,7 @@ final class Undo {
                     .forEach(field -> requirement.put(field, Shape.column(field)));
         }
         if (plan.limitsMemberships()) {
-            statements.shortly(SingleMembership.drop());
+            statements.online(SingleMembership.drop());
         }
         if (plan.takesSecondIds()) {
             new SecondIds(plan, statements, catalogue).undo(kept.keepsSecondIds());
@@ -52,13 +52,13 @@ final class Undo {
                 .equals(Steps.conditions(Shape.checks(same.after(), whereabouts.now(same))))) {
             Ddl.replaceChecks(before, Shape.checks(same.after()), Shape.checks(before))
                     .ifPresent(statements::shortly);
-            Shape.checks(before).forEach(check -> statements.shortly(Ddl.validate(before, check.name())));
+            Shape.checks(before).forEach(check -> statements.online(Ddl.validate(before, check.name())));
         }
         List<String> old = Ddl.indexes(before).stream().map(Ddl.Index::name).toList();
         Ddl.indexes(same.after()).stream()
                 .map(Ddl.Index::name)
                 .filter(name -> !old.contains(name))
-                .forEach(name -> statements.shortly(Ddl.dropIndex(name)));
+                .forEach(name -> statements.online(Ddl.dropIndex(name)));
     }
 
     private void column(Field field) {

@@ -223,7 +223,7 @@ public final class Verification {
                         "index " + SingleMembership.INDEX + " of memberships",
                         wanted ? "one tenant for each account" : null,
                         kept ? "one tenant for each account" : null,
-                        (wanted ? SingleMembership.make() : SingleMembership.drop()) + ";"));
+                        (wanted ? SingleMembership.make() : SingleMembership.drop()).sql() + ";"));
     }
 
     private List<Difference> guards(AccountModel model) {
