@@ -34,6 +34,9 @@ public final class StoredFindings {
         boolean much = change.kind() == ChangeKind.RULES_CHANGED
                 && change.path().startsWith("retention.")
                 && change.records() * 100 > accounts * MUCH_PERCENT;
+        if (change.kind() == ChangeKind.ADMINISTRATORS_LOST && !change.blocks()) {
+            return Optional.of(FindingCode.ADMINISTRATORS_WITHOUT_FACTOR);
+        }
         return switch (change.effect()) {
             case NARROWING -> Optional.of(FindingCode.STORED_VALUES_BREAK);
             case DECISION -> Optional.of(FindingCode.DECISION_OWED);

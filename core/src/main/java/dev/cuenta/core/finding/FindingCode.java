@@ -86,6 +86,7 @@ public enum FindingCode {
     STORED_VALUES_BREAK(WARNING, "Values that are stored break the new rule; if that is allowed, they are put aside."),
     STORED_VALUES_GO(
             WARNING, "Values that people gave would no longer be there; if that is allowed, they are put aside."),
+    ADMINISTRATORS_WITHOUT_FACTOR(WARNING, "Whoever administers is kept out until they have added a second factor."),
     RIGHTS_GROW(WARNING, "People may do or read what they could not before, without anybody having given it to them."),
     CONTRACT_BROKEN(WARNING, "A service that works with the live model loses something that its contract promises."),
     RETENTION_TAKES_MUCH(

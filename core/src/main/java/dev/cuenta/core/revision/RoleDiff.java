@@ -47,27 +47,29 @@ final class RoleDiff {
             return;
         }
         if (holders(next.administeringRoles()) == 0) {
-            lost(
-                    "Nobody would administer: no account has a role that may do everything.",
-                    "Give somebody such a role first, or keep the one that people have.",
-                    before);
+            changes.add(Change.of(
+                            ChangeKind.ADMINISTRATORS_LOST,
+                            "roles",
+                            Effect.DECISION,
+                            "Nobody would administer: no account has a role that may do everything.",
+                            "Give somebody such a role first, or keep the one that people have.")
+                    .touching(before));
         } else if (next.administeringRoles().stream().allMatch(Role::secondFactor)
                 && !live.administeringRoles().stream().allMatch(Role::secondFactor)
                 && next.administeringRoles().stream().allMatch(role -> stored.strongHolders(role.number()) == 0)) {
-            lost(
-                    "Nobody could administer: administering takes a second factor, and no administrator has one.",
-                    "Let one of them add it first: cuenta second-factor add",
-                    before);
+            changes.add(Change.of(
+                            ChangeKind.ADMINISTRATORS_LOST,
+                            "roles",
+                            Effect.INSTANT,
+                            "Administering takes a second factor, and no administrator has one.",
+                            "Nobody administers until one of them adds it: cuenta second-factor add")
+                    .touching(before)
+                    .toAllowIf(true));
         }
     }
 
     private long holders(List<Role> roles) {
         return roles.stream().mapToLong(role -> stored.holders(role.number())).sum();
-    }
-
-    private void lost(String what, String instead, long administrators) {
-        changes.add(Change.of(ChangeKind.ADMINISTRATORS_LOST, "roles", Effect.DECISION, what, instead)
-                .touching(administrators));
     }
 
     private void changed(Role before, Role after) {

@@ -196,7 +196,7 @@ class SecondFactorTest extends OnMarea {
     void a_role_that_demands_one_counts_only_with_it() {
         String strict = Models.source("account-model.yaml").replace("may: ['*'] }", "may: ['*'], secondFactor: true }");
         try (RunningService other = RunningService.marea()) {
-            other.publish(strict);
+            other.publish(strict, "administrators-lost:roles");
             Http operator = other.operator();
             Http.Answer refused = operator.get("/v1/services");
             assertThat(refused.status()).isEqualTo(403);

@@ -289,9 +289,9 @@ public class RunningService implements AutoCloseable {
     }
 
     /** Publishes the file, and waits until that is done. */
-    public final void publish(String source) {
+    public final void publish(String source, String... allowed) {
         JsonNode begun = keyHolder()
-                .post("/v1/model/revisions", Map.of("source", source))
+                .post("/v1/model/revisions", Map.of("source", source, "allow", List.of(allowed)))
                 .status(202)
                 .json();
         awaitPublished(begun.path("revision").asInt());
