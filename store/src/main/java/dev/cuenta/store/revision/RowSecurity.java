@@ -12,8 +12,11 @@ import java.util.UUID;
 final class RowSecurity {
     static final String POLICY = "cuenta_scope";
 
-    private static final String EVERYWHERE = "(select cuenta.everywhere())";
-    private static final String TENANT = "(select cuenta.scope_tenant())";
+    private static final String EVERYWHERE =
+            "(select coalesce(current_setting('cuenta.scope', true) = 'everywhere', false))";
+    /** In place and not in a function: it is asked for each row. Where nothing is set, or everything, it is null. */
+    private static final String TENANT =
+            "nullif(nullif(current_setting('cuenta.scope', true), 'everywhere'), '')::uuid";
 
     /**
      * Which rows of a table are there.
@@ -67,19 +70,23 @@ final class RowSecurity {
         policies.add(new Policy("cuenta.picture", member("picture.account_id"), "true"));
         policies.add(new Policy(
                 "cuenta.activity",
-                "coalesce(tenant, " + TENANT + ") = " + TENANT + " and coalesce(details->>'tenant', " + TENANT
-                        + "::text) = " + TENANT + "::text and " + known(),
+                "coalesce(tenant, " + TENANT + ") = " + TENANT + " and coalesce(details->>'tenant', (" + TENANT
+                        + ")::text) = (" + TENANT + ")::text and " + known(),
                 "true"));
         return policies;
     }
 
     private static String here(String column) {
-        return column + " = " + TENANT;
+        return column + " = (select " + TENANT + ")";
     }
 
+    /**
+     * A value and not {@code exists}, which PostgreSQL may answer from all members of the tenant at once, to look at a page of them.
+     * There is one such row at most.
+     */
     private static String member(String account) {
-        return "exists (select from cuenta.membership m where m.account_id = " + account + " and m.tenant_id = "
-                + TENANT + ")";
+        return "(select true from cuenta.membership m where m.account_id = " + account + " and m.tenant_id = " + TENANT
+                + ")";
     }
 
     /** Activity knows accounts by the ids that people see. */

@@ -179,6 +179,12 @@ class RowSecurityTest extends DatabaseTest {
     }
 
     @Test
+    void a_tenant_is_counted_by_its_members() {
+        assertThat((long) in(Scope.within(north), work -> new Accounts(work).count(null)))
+                .isEqualTo(2);
+    }
+
+    @Test
     void without_a_scope_there_is_nothing() {
         assertThat((long) in(Scope.EVERYWHERE, work -> {
                     work.sql().sql("set local cuenta.scope = ''").update();
