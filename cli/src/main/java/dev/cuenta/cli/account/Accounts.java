@@ -55,6 +55,11 @@ public final class Accounts {
         });
     }
 
+    /** Of a tenant, the roles that count there. */
+    private static String rolesIn(JsonNode tenant) {
+        return tenant.path("roles").isEmpty() ? "" : ": " + text(tenant.path("roles"));
+    }
+
     static String text(JsonNode value) {
         if (value.isArray()) {
             StringBuilder list = new StringBuilder();
@@ -62,7 +67,7 @@ public final class Accounts {
                     .append(
                             item.isObject()
                                     ? item.path("name").asString() + " ("
-                                            + item.path("id").asString() + ")"
+                                            + item.path("id").asString() + rolesIn(item) + ")"
                                     : text(item)));
             return list.toString();
         }

@@ -60,20 +60,24 @@ public final class Promotions {
     public Map<Party, Set<Right>> parties(Field field) {
         Map<Party, Set<Right>> gaining =
                 new TreeMap<>((one, other) -> one.name().compareTo(other.name()));
-        Optional<Field> was = renames.before(field.path())
+        before(field)
+                .ifPresent(known -> after.parties().stream()
+                        .filter(party -> !party.isService())
+                        .forEach(party -> formerly(party).ifPresent(former -> {
+                            Set<Right> rights = EnumSet.copyOf(TOLD);
+                            rights.retainAll(after.cell(party, field).rights());
+                            rights.removeAll(before.cell(former, known).rights());
+                            if (!rights.isEmpty()) {
+                                gaining.put(party, rights);
+                            }
+                        })));
+        return gaining;
+    }
+
+    private Optional<Field> before(Field field) {
+        return renames.before(field.path())
                 .or(() -> live.field(field.path()).map(Field::path))
                 .flatMap(live::field);
-        was.ifPresent(known -> after.parties().stream()
-                .filter(party -> !party.isService())
-                .forEach(party -> formerly(party).ifPresent(former -> {
-                    Set<Right> rights = EnumSet.copyOf(TOLD);
-                    rights.retainAll(after.cell(party, field).rights());
-                    rights.removeAll(before.cell(former, known).rights());
-                    if (!rights.isEmpty()) {
-                        gaining.put(party, rights);
-                    }
-                })));
-        return gaining;
     }
 
     /** Empty for a role that is new: whoever gives it answers for it. */
@@ -122,6 +126,10 @@ public final class Promotions {
         for (Field field : next.fields().values()) {
             Map<Party, Set<Right>> gaining = parties(field);
             if (!gaining.isEmpty()) {
+                if (onlyOpened(field)) {
+                    changes.removeIf(change -> change.kind() == ChangeKind.ACCESS_CHANGED
+                            && change.path().equals(field.path().toString()));
+                }
                 long people = gaining.keySet().stream()
                         .mapToLong(party -> people(party, stored))
                         .max()
@@ -130,6 +138,15 @@ public final class Promotions {
                         .toAllowIf(people > 0 || gaining.containsKey(Party.GUEST)));
             }
         }
+    }
+
+    /** Whether nothing of its access changes but that more parties stand in its lists. */
+    private boolean onlyOpened(Field field) {
+        Field was = before(field).orElseThrow();
+        return field.read().containsAll(was.read())
+                && field.write().containsAll(was.write())
+                && was.returned() == field.returned()
+                && was.mutability() == field.mutability();
     }
 
     private long people(Party party, StoredRecords stored) {

@@ -162,7 +162,7 @@ class TotalDiffTest {
         }
         List<Object> others = new ArrayList<>(pool.getOrDefault(key(component), Set.of()).stream()
                 .filter(other -> !Objects.equals(other, value))
-                .limit(2)
+                .limit(1)
                 .toList());
         if (value instanceof Boolean flag) {
             others.add(!flag);
