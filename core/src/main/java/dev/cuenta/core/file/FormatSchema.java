@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Returned;
+import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.TenantRules;
 import dev.cuenta.core.model.Uniqueness;
@@ -76,7 +77,11 @@ public final class FormatSchema {
                 "existing",
                 described(
                         "What accounts get that are there when the field arrives: a value, or { value: ... }, or { from: an expression }.",
-                        Map.of()));
+                        Map.of(
+                                "anyOf",
+                                List.of(
+                                        Map.of("not", Map.of("type", "object")),
+                                        group(Map.of("value", Map.of(), "from", TEXT), List.of())))));
         properties.put(
                 "formerly",
                 described("Its earlier name, with its profile's where that was another; the values come along.", TEXT));
@@ -90,7 +95,7 @@ public final class FormatSchema {
                 "search", described("Indexed for look-up by any part of it; a secret by its whole value.", FLAG));
         properties.put("returned", described("When it is part of an answer.", oneOf(Returned.values())));
         properties.put("mutability", described("When it may be written.", oneOf(Mutability.values())));
-        properties.put("sensitivity", described("How much it tells about a person.", values("open", "personal")));
+        properties.put("sensitivity", described("How much it tells about a person.", oneOf(Sensitivity.values())));
         properties.put("read", described("Who may read it.", parties()));
         properties.put("write", described("Who may write it.", parties()));
         properties.put("compute", described("An expression that gives the value whenever it is read.", TEXT));
