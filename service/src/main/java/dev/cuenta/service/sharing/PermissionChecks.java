@@ -12,9 +12,14 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.tenant.Tenant;
+import dev.cuenta.store.tenant.Tenants;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -51,15 +56,27 @@ final class PermissionChecks {
             require(caller, question, model);
             TenantId tenant = question.tenant() == null ? caller.tenant() : tenant(question.tenant());
             Reach reach = Reach.toRead(caller, new AccountId(question.account()), model);
-            AccountRecord record = revision.read(reach.scope(), reach::read).in(reach.scope());
-            boolean strong = caller.owns(record.id()) && caller.strong();
-            return record.roles().stream()
-                    .filter(given -> given.tenant() == null || Objects.equals(given.tenant(), tenant))
+            boolean strong = caller.owns(reach.id()) && caller.strong();
+            return revision.read(reach.scope(), work -> counting(reach, tenant, strong, work)).stream()
                     .map(GivenRole::role)
                     .flatMap(name -> Optional.ofNullable(model.roles().get(name)).stream())
                     .filter(role -> strong || !role.secondFactor())
                     .anyMatch(role -> answers(role, question));
         });
+    }
+
+    /** Of the account's roles those that count there; in a tenant that demands a second factor none does without one. */
+    private static List<GivenRole> counting(Reach reach, @Nullable TenantId tenant, boolean strong, Work work) {
+        AccountRecord record = reach.read(work).in(reach.scope());
+        Set<TenantId> demanding = new Tenants(work)
+                .of(record.id()).stream()
+                        .filter(Tenant::secondFactor)
+                        .map(Tenant::id)
+                        .collect(Collectors.toSet());
+        return record.roles().stream()
+                .filter(given -> given.tenant() == null || Objects.equals(given.tenant(), tenant))
+                .filter(given -> strong || given.tenant() == null || !demanding.contains(given.tenant()))
+                .toList();
     }
 
     private static boolean answers(Role role, Question question) {

@@ -103,6 +103,15 @@ class ServicesTest extends OnMarea {
         Http berths = service("berths");
 
         assertThat(asks(berths, tomas, "berths.assign", harbour)).isTrue();
+        marea.keyHolder()
+                .patch("/v1/tenants/" + harbour, Map.of("secondFactor", true))
+                .status(204);
+        assertThat(asks(berths, tomas, "berths.assign", harbour))
+                .as("without a second factor, where the tenant demands one")
+                .isFalse();
+        marea.keyHolder()
+                .patch("/v1/tenants/" + harbour, Map.of("secondFactor", false))
+                .status(204);
         assertThat(asks(
                         berths,
                         tomas,
