@@ -183,7 +183,10 @@ class TwoTenantsTest {
         String name = role + UUID.randomUUID().toString().substring(0, 8);
         account(marea.keyHolder(), name, "Master of North", List.of(role), List.of(harbours.north()));
         Http visitor = marea.as(name.toLowerCase(Locale.ROOT) + "@marea.example", PASSWORD);
-        List<String> accounts = List.of(harbours.sven(), harbours.ulla(), harbours.operator());
+        // What one permission opens is tried with the other tenant's account; all of them together with everybody's.
+        List<String> accounts = role.startsWith("only")
+                ? List.of(harbours.sven())
+                : List.of(harbours.sven(), harbours.ulla(), harbours.operator());
         JsonNode paths =
                 marea.guest().get("/v1/openapi.json").status(200).json().path("paths");
         int asked = 0;
@@ -223,7 +226,7 @@ class TwoTenantsTest {
             }
             answers.add(visitor.send(method, address, null, "Cuenta-Tenant", harbours.south()));
         } else {
-            for (String body : bodies(harbours)) {
+            for (String body : bodies(harbours).subList(0, role.startsWith("only") ? 7 : 13)) {
                 // Whoever names an account in their own record reads its id there.
                 if (address.startsWith("/v1/me") && body.contains("skipper")) {
                     continue;

@@ -41,6 +41,13 @@ final class Catalogue {
                 column);
     }
 
+    boolean hasConstraint(String table, String name) {
+        return ask(
+                "select exists (select 1 from pg_constraint where conrelid = to_regclass(?) and conname = ?)",
+                table,
+                name);
+    }
+
     /** Whether the table was noted to be what the text says. */
     boolean isNoted(String table, String note) {
         return ask("select coalesce(obj_description(to_regclass(?)) = ?, false)", table, note);
