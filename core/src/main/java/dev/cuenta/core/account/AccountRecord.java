@@ -81,10 +81,6 @@ public record AccountRecord(
                 version);
     }
 
-    public boolean belongsTo(TenantId tenant) {
-        return tenants.stream().anyMatch(membership -> membership.id().equals(tenant));
-    }
-
     /** Fields may be personal; a log line must never get them by accident. */
     @Override
     public String toString() {

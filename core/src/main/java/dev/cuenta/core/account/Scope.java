@@ -13,9 +13,6 @@ public sealed interface Scope {
         return new Within(tenant);
     }
 
-    /** Whether the account is among them. */
-    boolean holds(AccountRecord account);
-
     /** Whether a role that was given there counts here. */
     boolean counts(GivenRole given);
 
@@ -24,11 +21,6 @@ public sealed interface Scope {
 
     /** Accounts of every tenant and of none. */
     record Everywhere() implements Scope {
-        @Override
-        public boolean holds(AccountRecord account) {
-            return true;
-        }
-
         @Override
         public boolean counts(GivenRole given) {
             return true;
@@ -42,11 +34,6 @@ public sealed interface Scope {
 
     /** Members of one tenant; of what they have, what counts there. */
     record Within(TenantId only) implements Scope {
-        @Override
-        public boolean holds(AccountRecord account) {
-            return account.belongsTo(only);
-        }
-
         @Override
         public boolean counts(GivenRole given) {
             return given.tenant() == null || Objects.equals(given.tenant(), only);

@@ -16,7 +16,6 @@ public record Permissions(boolean everything, Set<Permission> named) {
     /** The word that stands for all. */
     public static final String EVERYTHING = "*";
 
-    public static final Permissions NONE = new Permissions(false, Set.of());
     public static final Permissions ALL = new Permissions(true, Set.of());
 
     public Permissions {

@@ -154,7 +154,8 @@ public final class Accounts {
                         .query(Integer.class)
                         .optional());
         return find(id).map(seen -> {
-            AccountRecord whole = work.everywhere(() -> find(id)).orElseThrow();
+            boolean limited = work.scope().tenant().isPresent();
+            AccountRecord whole = limited ? work.everywhere(() -> find(id)).orElseThrow() : seen;
             return new Changeable(whole, guard);
         });
     }

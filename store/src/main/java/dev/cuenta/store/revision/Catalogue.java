@@ -1,8 +1,9 @@
 package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.Field;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -35,17 +36,14 @@ final class Catalogue {
 
     /** Whether the column is there and may be empty. */
     boolean isNullable(Field field, String column) {
-        return ask(
-                "select exists (select 1 from pg_attribute where attrelid = to_regclass(?) and attname = ? and not attnotnull)",
-                Shape.qualified(field.path().profile()),
-                column);
+        return has(field, column) && !isRequired(Shape.qualified(field.path().profile()), column);
     }
 
-    boolean hasConstraint(String table, String name) {
-        return ask(
-                "select exists (select 1 from pg_constraint where conrelid = to_regclass(?) and conname = ?)",
-                table,
-                name);
+    /** Whether a constraint of that name is about the column. */
+    boolean isChecked(String table, String column, String constraint) {
+        return ask("""
+                select exists (select 1 from pg_constraint c join pg_attribute a on a.attrelid = c.conrelid and c.conkey = array[a.attnum]
+                where c.conrelid = to_regclass(?) and a.attname = ? and c.conname = ?)""", table, column, constraint);
     }
 
     /** Whether the table was noted to be what the text says. */
@@ -77,19 +75,19 @@ final class Catalogue {
                 and obj_description(p.oid, 'pg_policy') = ?)""", policy.table(), RowSecurity.POLICY, policy.mark());
     }
 
-    /** What gives the table's constraint or index another name; nothing where it has none of that name. */
-    Optional<String> renaming(String table, String former, String name) {
-        return sql.sql("""
-                select 'alter table %1$s rename constraint "' || conname || '" to "%2$s"' from pg_constraint
-                where conrelid = to_regclass(:table) and conname = :former
+    /** What gives a constraint or an index another name, as SQL up to that name; by the name that it has. */
+    Map<String, String> renamings() {
+        Map<String, String> renamings = new HashMap<>();
+        sql.sql("""
+                select conname as name, 'alter table ' || conrelid::regclass || ' rename constraint "' || conname || '" to ' as statement
+                from pg_constraint where connamespace = 'accounts'::regnamespace
                 union all
-                select 'alter index accounts."' || c.relname || '" rename to "%2$s"'
-                from pg_index i join pg_class c on c.oid = i.indexrelid
-                where i.indrelid = to_regclass(:table) and c.relname = :former""".formatted(table, name))
-                .param("table", table)
-                .param("former", former)
-                .query(String.class)
-                .optional();
+                select relname, 'alter index accounts."' || relname || '" rename to ' from pg_class
+                where relnamespace = 'accounts'::regnamespace and relkind = 'i'
+                    and not exists (select from pg_constraint where conindid = pg_class.oid)""")
+                .query((row, index) -> renamings.put(row.getString("name"), row.getString("statement")))
+                .list();
+        return renamings;
     }
 
     /** Functions of earlier versions that would see one tenant only, where they keep values apart in each. */

@@ -19,7 +19,7 @@ final class Requirement {
      * made in between may have no value: then the check stays as it is, and holds for every record from now on.
      */
     void put(Field field, String column) {
-        if (catalogue.isNullable(field, column)) {
+        if (catalogue.has(field, column)) {
             put(Shape.qualified(field.path().profile()), column, Shape.constraint(field, "required"));
         }
     }
@@ -27,6 +27,13 @@ final class Requirement {
     void put(String table, String column, String constraint) {
         String alter = "alter table " + table;
         String check = quoted(constraint);
+        if (catalogue.isRequired(table, column)) {
+            if (catalogue.isChecked(table, column, constraint)) {
+                // Cut off when the column was required already, and the check that had proven it was still there.
+                statements.shortly(alter + " drop constraint if exists " + check);
+            }
+            return;
+        }
         String condition = quoted(column) + " is not null";
         statements.shortly(alter + " drop constraint if exists " + check + ", add constraint " + check + " check ("
                 + condition + ") not valid");

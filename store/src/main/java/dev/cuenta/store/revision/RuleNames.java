@@ -3,7 +3,9 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -77,17 +79,19 @@ final class RuleNames {
 
     /** What brings names that an earlier version gave to those of now. */
     static List<String> owed(AccountModel model, Catalogue catalogue) {
-        return model.fields().values().stream()
-                .filter(field -> field.stored() && field.path().profile() != null)
-                .flatMap(field -> RULES.stream()
-                        .flatMap(rule -> catalogue
-                                .renaming(
-                                        Shape.qualified(field.path().profile()),
-                                        fitting(Shape.table(field.path().profile()) + "_" + Shape.column(field) + "_"
-                                                + rule),
-                                        of(field, rule))
-                                .stream()))
-                .toList();
+        Map<String, String> renamings = catalogue.renamings();
+        List<String> owed = new ArrayList<>();
+        for (Field field : model.fields().values()) {
+            String former = Shape.table(field.path().profile()) + "_" + Shape.column(field) + "_";
+            for (String rule : RULES) {
+                String name = of(field, rule);
+                String statement = renamings.get(fitting(former + rule));
+                if (statement != null && !fitting(former + rule).equals(name)) {
+                    owed.add(statement + Shape.quoted(name));
+                }
+            }
+        }
+        return owed;
     }
 
     /** PostgreSQL cuts names after 63 bytes; a checksum keeps what was cut apart. */

@@ -2,7 +2,6 @@ package dev.cuenta.store.revision;
 
 import static dev.cuenta.store.revision.Shape.SECOND_ID;
 import static dev.cuenta.store.revision.Shape.literal;
-import static dev.cuenta.store.revision.Shape.quoted;
 
 import java.util.List;
 
@@ -54,12 +53,7 @@ final class SecondIds {
         }
         statements.online(new OnlineStatement(
                 "create unique index concurrently if not exists " + INDEX + " on " + TABLE + " (" + SECOND_ID + ")"));
-        if (!catalogue.isRequired(TABLE, SECOND_ID)) {
-            requirement.put(TABLE, SECOND_ID, INDEX + "_required");
-        } else if (catalogue.hasConstraint(TABLE, INDEX + "_required")) {
-            // Cut off when the column was required already, and the check that had proven it was still there.
-            statements.shortly("alter table " + TABLE + " drop constraint if exists " + quoted(INDEX + "_required"));
-        }
+        requirement.put(TABLE, SECOND_ID, INDEX + "_required");
     }
 
     /** They are the present ids again. */
