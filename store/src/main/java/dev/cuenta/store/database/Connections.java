@@ -73,14 +73,33 @@ public final class Connections {
                 try {
                     work.accept(sql);
                 } finally {
-                    sql.sql("select pg_advisory_unlock(hashtextextended(?, 0))")
-                            .param(name)
-                            .query(Boolean.class)
-                            .single();
+                    unlock(name, sql);
                 }
             }
             return locked;
         });
+    }
+
+    /** As {@link #alone}, where one instance after the other does it. */
+    public void inTurn(String name, Consumer<JdbcClient> work) {
+        each(sql -> {
+            sql.sql("select pg_advisory_lock(hashtextextended(?, 0))")
+                    .param(name)
+                    .query(row -> {});
+            try {
+                work.accept(sql);
+            } finally {
+                unlock(name, sql);
+            }
+            return name;
+        });
+    }
+
+    private static void unlock(String name, JdbcClient sql) {
+        sql.sql("select pg_advisory_unlock(hashtextextended(?, 0))")
+                .param(name)
+                .query(Boolean.class)
+                .single();
     }
 
     /** The constraint that a statement broke; empty where the database did not name one. */
@@ -88,6 +107,16 @@ public final class Connections {
         return refusal.getMostSpecificCause() instanceof PSQLException cause && cause.getServerErrorMessage() != null
                 ? String.valueOf(cause.getServerErrorMessage().getConstraint())
                 : "";
+    }
+
+    /** The SQLSTATE (ISO/IEC 9075-2, subclause 24.1) behind a failure; empty where it came from elsewhere. */
+    public static String stateOf(Throwable failure) {
+        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLException refusal && refusal.getSQLState() != null) {
+                return refusal.getSQLState();
+            }
+        }
+        return "";
     }
 
     /** A client whose statements all run on the given connection, which stays the caller's. */

@@ -1,6 +1,8 @@
 package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.Field;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,14 +17,23 @@ final class Catalogue {
         this.sql = sql;
     }
 
+    /** Whether there is a table or an index of the name, which is qualified. */
+    boolean has(String name) {
+        return ask("select to_regclass(?) is not null", name);
+    }
+
     boolean hasTable(@Nullable String profile) {
-        return ask("select to_regclass(?) is not null", Shape.qualified(profile));
+        return has(Shape.qualified(profile));
     }
 
     boolean has(Field field, String column) {
+        return has(Shape.qualified(field.path().profile()), column);
+    }
+
+    boolean has(String table, String column) {
         return ask(
                 "select exists (select 1 from pg_attribute where attrelid = to_regclass(?) and attname = ? and not attisdropped)",
-                Shape.qualified(field.path().profile()),
+                table,
                 column);
     }
 
@@ -52,7 +63,7 @@ final class Catalogue {
     }
 
     boolean hasIndex(String name) {
-        return ask("select to_regclass(?) is not null", Shape.SCHEMA + "." + Shape.quoted(name));
+        return has(Shape.SCHEMA + "." + Shape.quoted(name));
     }
 
     /** An index that was cut off while it was built is there but invalid. */
@@ -75,26 +86,34 @@ final class Catalogue {
                 and obj_description(p.oid, 'pg_policy') = ?)""", policy.table(), RowSecurity.POLICY, policy.mark());
     }
 
-    /** What gives a constraint or an index another name, as SQL up to that name; by the name that it has. */
-    Map<String, String> renamings() {
-        Map<String, String> renamings = new HashMap<>();
+    /** What gives a constraint or an index another name, up to that name; by the name that it has. */
+    Map<String, BriefStatement> renamings() {
+        Map<String, BriefStatement> renamings = new HashMap<>();
         sql.sql("""
-                select conname as name, 'alter table ' || conrelid::regclass || ' rename constraint "' || conname || '" to ' as statement
+                select conname as name, conrelid::regclass as held, 'alter table ' || conrelid::regclass || ' rename constraint "' || conname || '" to ' as statement
                 from pg_constraint where connamespace = 'accounts'::regnamespace
                 union all
-                select relname, 'alter index accounts."' || relname || '" rename to ' from pg_class
+                select relname, null, 'alter index accounts."' || relname || '" rename to ' from pg_class
                 where relnamespace = 'accounts'::regnamespace and relkind = 'i'
                     and not exists (select from pg_constraint where conindid = pg_class.oid)""")
-                .query((row, index) -> renamings.put(row.getString("name"), row.getString("statement")))
+                .query((row, index) -> renamings.put(row.getString("name"), renaming(row)))
                 .list();
         return renamings;
     }
 
+    private static BriefStatement renaming(ResultSet row) throws SQLException {
+        String held = row.getString("held");
+        String statement = row.getString("statement");
+        return held == null ? BriefStatement.of(statement) : BriefStatement.on(held, statement);
+    }
+
     /** Functions of earlier versions that would see one tenant only, where they keep values apart in each. */
-    List<String> keepersToRaise() {
+    List<BriefStatement> keepersToRaise() {
         return sql.sql("""
                 select 'alter function ' || oid::regprocedure || ' security definer set search_path = pg_catalog, pg_temp'
-                from pg_proc where pronamespace = 'cuenta'::regnamespace and proname like '%\\_keep' and not prosecdef""").query(String.class).list();
+                from pg_proc where pronamespace = 'cuenta'::regnamespace and proname like '%\\_keep' and not prosecdef""").query(String.class).list().stream()
+                .map(BriefStatement::of)
+                .toList();
     }
 
     private boolean ask(String question, Object... parameters) {

@@ -18,15 +18,12 @@ import org.jspecify.annotations.Nullable;
 
 /** The statements that give the database the model's shape. Each can be run again without harm. */
 final class Ddl {
-    static final String SEQUENCE = "create sequence if not exists accounts.account_id";
+    static final String IDS = "accounts.account_id";
+    static final BriefStatement SEQUENCE = BriefStatement.of("create sequence if not exists " + IDS);
 
-    /** Looks first: altering a table waits for everyone who uses it. */
-    private static final String ANONYMISED = """
-            do $$ begin
-                if not exists (select 1 from pg_attribute where attrelid = 'accounts.account'::regclass and attname = 'anonymised_at') then
-                    alter table accounts.account add column if not exists anonymised_at timestamptz;
-                end if;
-            end $$""";
+    static final String TENANT = "cuenta.tenant";
+
+    static final String ANONYMISED = "anonymised_at";
 
     private final AccountModel model;
     private final Shape shape;
@@ -37,38 +34,54 @@ final class Ddl {
     }
 
     /** The account's own table. */
-    List<String> firstTables() {
-        List<String> statements = new ArrayList<>(List.of("create schema if not exists " + Shape.SCHEMA));
+    List<BriefStatement> firstTables() {
+        List<BriefStatement> statements = new ArrayList<>();
+        statements.add(BriefStatement.of("create schema if not exists " + Shape.SCHEMA));
         if (shape.idType() == IdType.COUNTING) {
             statements.add(SEQUENCE);
         }
         List<String> columns = new ArrayList<>(accountColumns());
         storedFields(null).forEach(field -> columns.add(columnForNew(field)));
-        statements.add(createTable(qualified(null), columns));
-        statements.add("create index if not exists account_created_at on accounts.account (created_at, id)");
+        statements.add(BriefStatement.of(createTable(qualified(null), columns)));
+        statements.add(createIndex("account_created_at", Shape.qualified(null), "(created_at, id)"));
         return statements;
     }
 
+    /** A table or an index of Cuenta's own, by the name under which it is found. */
+    record Part(String name, BriefStatement statement) {
+        static Part table(String name, List<String> columns) {
+            return new Part(name, dependentTable(name, columns));
+        }
+
+        private Part and(String table) {
+            return new Part(name, statement.and(table));
+        }
+
+        private static Part index(String name, String table, String columns) {
+            return new Part("cuenta." + name, createIndex(name, table, columns));
+        }
+    }
+
     /** The fixed tables whose records hang on accounts. A later version may have more of them than an earlier one made. */
-    List<String> dependentTables() {
-        List<String> statements = new ArrayList<>();
+    List<Part> dependents() {
+        List<Part> parts = new ArrayList<>();
         String account =
                 "account_id " + shape.keyType().sql() + " not null references accounts.account on delete cascade";
-        statements.add(createTable(
+        parts.add(Part.table(
                 "cuenta.credential",
                 List.of(
                         account,
                         "hash text not null",
                         "set_at timestamptz not null default now()",
                         "primary key (account_id)")));
-        statements.add(createTable(
+        parts.add(Part.table(
                 "cuenta.former_password",
                 List.of(
                         account,
                         "hash text not null",
                         "set_at timestamptz not null",
                         "primary key (account_id, set_at)")));
-        statements.add(createTable(
+        parts.add(Part.table(
                 "cuenta.second_factor",
                 List.of(
                         account,
@@ -76,45 +89,49 @@ final class Ddl {
                         "confirmed_at timestamptz",
                         "last_step bigint not null default 0",
                         "primary key (account_id)")));
-        statements.add(createTable(
-                "cuenta.recovery_code",
-                List.of(
-                        "account_id " + shape.keyType().sql()
-                                + " not null references cuenta.second_factor on delete cascade",
-                        "hash bytea not null",
-                        "primary key (account_id, hash)")));
-        statements.add(createTable(
-                "cuenta.session",
-                List.of(
-                        "token_hash bytea primary key",
-                        account,
-                        "created_at timestamptz not null default now()",
-                        "expires_at timestamptz not null",
-                        "tenant_id uuid references cuenta.tenant on delete set null",
-                        "id uuid not null default gen_random_uuid() unique",
-                        "last_used_at timestamptz not null default now()",
-                        "agent text not null default ''",
-                        "strong boolean not null default false")));
-        statements.add("create index if not exists session_account on cuenta.session (account_id)");
-        statements.add("create index if not exists session_expires_at on cuenta.session (expires_at)");
-        statements.add(createTable(
-                "cuenta.role_given",
-                List.of(
-                        account,
-                        "role smallint not null",
-                        "tenant_id uuid references cuenta.tenant",
-                        "given_at timestamptz not null default now()",
-                        "unique nulls not distinct (account_id, role, tenant_id)")));
-        statements.add("create index if not exists role_given_role on cuenta.role_given (role)");
-        statements.add(createTable(
-                "cuenta.membership",
-                List.of(
-                        account,
-                        "tenant_id uuid not null references cuenta.tenant",
-                        "since timestamptz not null default now()",
-                        "primary key (account_id, tenant_id)")));
-        statements.add("create index if not exists membership_tenant on cuenta.membership (tenant_id)");
-        statements.add(createTable(
+        parts.add(Part.table(
+                        "cuenta.recovery_code",
+                        List.of(
+                                "account_id " + shape.keyType().sql()
+                                        + " not null references cuenta.second_factor on delete cascade",
+                                "hash bytea not null",
+                                "primary key (account_id, hash)"))
+                .and("cuenta.second_factor"));
+        parts.add(Part.table(
+                        "cuenta.session",
+                        List.of(
+                                "token_hash bytea primary key",
+                                account,
+                                "created_at timestamptz not null default now()",
+                                "expires_at timestamptz not null",
+                                "tenant_id uuid references cuenta.tenant on delete set null",
+                                "id uuid not null default gen_random_uuid() unique",
+                                "last_used_at timestamptz not null default now()",
+                                "agent text not null default ''",
+                                "strong boolean not null default false"))
+                .and(TENANT));
+        parts.add(Part.index("session_account", "cuenta.session", "(account_id)"));
+        parts.add(Part.index("session_expires_at", "cuenta.session", "(expires_at)"));
+        parts.add(Part.table(
+                        "cuenta.role_given",
+                        List.of(
+                                account,
+                                "role smallint not null",
+                                "tenant_id uuid references cuenta.tenant",
+                                "given_at timestamptz not null default now()",
+                                "unique nulls not distinct (account_id, role, tenant_id)"))
+                .and(TENANT));
+        parts.add(Part.index("role_given_role", "cuenta.role_given", "(role)"));
+        parts.add(Part.table(
+                        "cuenta.membership",
+                        List.of(
+                                account,
+                                "tenant_id uuid not null references cuenta.tenant",
+                                "since timestamptz not null default now()",
+                                "primary key (account_id, tenant_id)"))
+                .and(TENANT));
+        parts.add(Part.index("membership_tenant", "cuenta.membership", "(tenant_id)"));
+        parts.add(Part.table(
                 "cuenta.picture",
                 List.of(
                         "id uuid primary key",
@@ -125,7 +142,7 @@ final class Ddl {
                         "height integer not null",
                         "bytes integer not null",
                         "created_at timestamptz not null default clock_timestamp()")));
-        statements.add(createTable(
+        parts.add(Part.table(
                 "cuenta.secret_lookup",
                 List.of(
                         "account_id " + shape.keyType().sql()
@@ -134,9 +151,8 @@ final class Ddl {
                         "key_id text not null",
                         "hash text not null",
                         "primary key (account_id, field)")));
-        statements.add("create index if not exists secret_lookup_hash on cuenta.secret_lookup (field, hash)");
-        statements.add(ANONYMISED);
-        statements.add(createTable(
+        parts.add(Part.index("secret_lookup_hash", "cuenta.secret_lookup", "(field, hash)"));
+        parts.add(Part.table(
                 "cuenta.dependent",
                 List.of(
                         "service text not null",
@@ -145,22 +161,23 @@ final class Ddl {
                         account,
                         "registered_at timestamptz not null default now()",
                         "primary key (service, sort, key)")));
-        statements.add("create index if not exists dependent_account on cuenta.dependent (account_id)");
-        statements.addAll(messageTables(account));
-        statements.add("create index if not exists picture_account on cuenta.picture (account_id, field, created_at)");
-        return statements;
+        parts.add(Part.index("dependent_account", "cuenta.dependent", "(account_id)"));
+        parts.add(Filled.table(account));
+        parts.addAll(messageTables(account));
+        parts.add(Part.index("picture_account", "cuenta.picture", "(account_id, field, created_at)"));
+        return parts;
     }
 
-    private static List<String> messageTables(String account) {
+    private static List<Part> messageTables(String account) {
         return List.of(
-                createTable(
+                Part.table(
                         "cuenta.confirmed",
                         List.of(
                                 account,
                                 "field text not null",
                                 "confirmed_at timestamptz not null",
                                 "primary key (account_id, field)")),
-                createTable(
+                Part.table(
                         "cuenta.proof",
                         List.of(
                                 account,
@@ -171,7 +188,7 @@ final class Ddl {
                                 "made_at timestamptz not null default now()",
                                 "expires_at timestamptz not null",
                                 "primary key (account_id, purpose, field)")),
-                createTable(
+                Part.table(
                         "cuenta.message",
                         List.of(
                                 "id uuid primary key",
@@ -182,7 +199,7 @@ final class Ddl {
                                 "attempts integer not null default 0",
                                 "address text not null default ''",
                                 "unique (account_id, purpose, field, address)")),
-                "create index if not exists message_due_at on cuenta.message (due_at)");
+                Part.index("message_due_at", "cuenta.message", "(due_at)"));
     }
 
     List<Field> storedFields(@Nullable String profile) {
@@ -197,11 +214,16 @@ final class Ddl {
     }
 
     /** References to other accounts are added later: the ids may not be there yet. */
-    String profileTable(String profile) {
+    BriefStatement profileTable(String profile) {
         List<String> columns = new ArrayList<>(List.of(
                 "account_id " + shape.keyType().sql() + " primary key references accounts.account on delete cascade"));
         storedFields(profile).forEach(field -> columns.add(columnForNew(field)));
-        return createTable(qualified(profile), columns);
+        return dependentTable(qualified(profile), columns);
+    }
+
+    /** A column that accounts of an earlier version did not have. */
+    static BriefStatement addAnonymised() {
+        return BriefStatement.alter(qualified(null), "add column if not exists " + ANONYMISED + " timestamptz");
     }
 
     List<String> accountColumns() {
@@ -211,7 +233,7 @@ final class Ddl {
                 "created_at timestamptz not null",
                 "last_modified_at timestamptz not null",
                 "version bigint not null",
-                "anonymised_at timestamptz"));
+                ANONYMISED + " timestamptz"));
         if (shape.hasSecondIds()) {
             columns.add(secondId());
         }
@@ -229,12 +251,21 @@ final class Ddl {
         return switch (scheme) {
             case UUID7 -> "cuenta.uuid7(" + moment + ")";
             case UUID4 -> "gen_random_uuid()";
-            case SEQUENCE -> "nextval('accounts.account_id')";
+            case SEQUENCE -> "nextval('" + IDS + "')";
         };
     }
 
     private static String createTable(String name, List<String> columns) {
         return "create table if not exists " + name + " (\n    " + String.join(",\n    ", columns) + "\n)";
+    }
+
+    /** A reference locks what it refers to. */
+    private static BriefStatement dependentTable(String name, List<String> columns) {
+        return BriefStatement.on(qualified(null), createTable(name, columns));
+    }
+
+    private static BriefStatement createIndex(String name, String table, String columns) {
+        return BriefStatement.on(table, "create index if not exists " + name + " on " + table + " " + columns);
     }
 
     /** In a table that is new: nothing is there yet that could break a rule. */
@@ -257,23 +288,23 @@ final class Ddl {
      * In a table that has records. PostgreSQL keeps a constant default for existing records in the catalogue, so nothing is
      * rewritten, and revisions that do not know the column can go on inserting.
      */
-    String addColumn(Field field) {
-        StringBuilder column = alterTable(field).append(" add column if not exists ");
+    BriefStatement addColumn(Field field) {
+        StringBuilder column = new StringBuilder("add column if not exists ");
         column.append(quoted(Shape.column(field))).append(' ').append(shape.type(field));
         field.forExisting()
                 .ifPresent(value -> column.append(field.required() ? " not null" : "")
                         .append(" default ")
                         .append(literal(field.column(), value)));
-        return column.toString();
+        return alter(field, column.toString());
     }
 
     /** Replaces the field's rules in one short statement; they are proven later, without a lock that blocks anyone. */
-    static Optional<String> replaceChecks(Field field) {
+    static Optional<BriefStatement> replaceChecks(Field field) {
         return replaceChecks(field, List.of(), Shape.checks(field));
     }
 
     /** As {@link #replaceChecks(Field)}, with rules that other checks of the table held so far. */
-    static Optional<String> replaceChecks(Field field, List<Shape.Check> old, List<Shape.Check> checks) {
+    static Optional<BriefStatement> replaceChecks(Field field, List<Shape.Check> old, List<Shape.Check> checks) {
         Set<String> names = new LinkedHashSet<>();
         old.forEach(check -> names.add(check.name()));
         checks.forEach(check -> names.add(check.name()));
@@ -281,67 +312,72 @@ final class Ddl {
         names.forEach(name -> parts.add("drop constraint if exists " + quoted(name)));
         checks.forEach(check ->
                 parts.add("add constraint " + quoted(check.name()) + " check (" + check.condition() + ") not valid"));
-        return parts.isEmpty() ? Optional.empty() : Optional.of(alterTable(field) + " " + String.join(", ", parts));
+        return parts.isEmpty() ? Optional.empty() : Optional.of(alter(field, String.join(", ", parts)));
     }
 
     /** That the value is the id of an account that is there; empties itself when that account goes. */
-    Optional<String> addReference(Field field, String column) {
+    Optional<BriefStatement> addReference(Field field, String column) {
         return addReference(field, column, Shape.constraint(field, Shape.REFERENCE));
     }
 
-    Optional<String> addReference(Field field, String column, String constraint) {
+    Optional<BriefStatement> addReference(Field field, String column, String constraint) {
         String name = quoted(constraint);
         return field.column().is(Column.Kind.ACCOUNT)
-                ? Optional.of(alterTable(field) + " drop constraint if exists " + name + ", add constraint " + name
-                        + " foreign key (" + quoted(column) + ") references accounts.account (" + shape.idColumn()
-                        + ") on delete set null not valid")
+                ? Optional.of(alter(
+                                field,
+                                "drop constraint if exists " + name + ", add constraint " + name
+                                        + " foreign key (" + quoted(column) + ") references accounts.account ("
+                                        + shape.idColumn()
+                                        + ") on delete set null not valid")
+                        .and(qualified(null)))
                 : Optional.empty();
     }
 
     /** Takes away every rule that belongs to the field's column. */
-    static List<String> dropRules(Field field) {
+    static List<BriefStatement> dropRules(Field field) {
         List<String> names = new ArrayList<>(
                 Shape.checks(field).stream().map(Shape.Check::name).toList());
         names.add(Shape.constraint(field, Shape.REFERENCE));
         names.add(Shape.constraint(field, "required"));
         return names.stream()
-                .map(name -> alterTable(field) + " drop constraint if exists " + quoted(name))
+                .map(name -> alter(field, "drop constraint if exists " + quoted(name)))
                 .toList();
     }
 
     static OnlineStatement validate(Field field, String constraint) {
-        return new OnlineStatement(alterTable(field) + " validate constraint " + quoted(constraint));
+        return new OnlineStatement(
+                alter(field, "validate constraint " + quoted(constraint)).sql());
     }
 
-    static StringBuilder alterTable(Field field) {
-        return new StringBuilder("alter table ").append(qualified(field.path().profile()));
+    static BriefStatement alter(Field field, String action) {
+        return BriefStatement.alter(qualified(field.path().profile()), action);
     }
 
-    static String alterColumn(Field field, String column, String action) {
-        return alterTable(field) + " alter column " + quoted(column) + " " + action;
+    static BriefStatement alterColumn(Field field, String column, String action) {
+        return alter(field, "alter column " + quoted(column) + " " + action);
     }
 
-    static String setDefault(Field field, @Nullable Object value) {
+    static BriefStatement setDefault(Field field, @Nullable Object value) {
         return alterColumn(
                 field,
                 Shape.column(field),
                 value == null ? "drop default" : "set default " + literal(field.column(), value));
     }
 
-    static String renameColumn(@Nullable String profile, String from, String to) {
-        return "alter table " + qualified(profile) + " rename column " + quoted(from) + " to " + quoted(to);
+    static BriefStatement renameColumn(@Nullable String profile, String from, String to) {
+        return BriefStatement.alter(qualified(profile), "rename column " + quoted(from) + " to " + quoted(to));
     }
 
     /** So is what was confirmed. */
-    static String renameConfirmations(Field before, Field after) {
-        return "update cuenta.confirmed set field = " + literal(after.path()) + " where field = "
-                + literal(before.path());
+    static BriefStatement renameConfirmations(Field before, Field after) {
+        return BriefStatement.of("update cuenta.confirmed set field = " + literal(after.path()) + " where field = "
+                + literal(before.path()));
     }
 
     /** Pictures are known by their field's path. */
-    static String renamePictures(Field before, Field after) {
-        return "update cuenta.picture set field = " + literal(after.path()) + " where field = "
-                + literal(before.path());
+    static BriefStatement renamePictures(Field before, Field after) {
+        return BriefStatement.of("update cuenta.picture set field = " + literal(after.path()) + " where field = "
+                + literal(before.path()));
     }
 
     /** An index that the field asks for. */
@@ -374,19 +410,32 @@ final class Ddl {
         return indexes;
     }
 
+    /** Holds nobody up. */
+    static BriefStatement renameIndex(String from, String to) {
+        return BriefStatement.of(
+                "alter index if exists " + Shape.SCHEMA + "." + quoted(from) + " rename to " + quoted(to));
+    }
+
     static OnlineStatement createIndex(Field field, String name, Index index) {
         return new OnlineStatement("create " + (index.unique() ? "unique " : "") + "index concurrently if not exists "
                 + quoted(name) + " on " + qualified(field.path().profile()) + " " + index.of());
+    }
+
+    /** Within a moment that changes more. */
+    static BriefStatement dropIndex(Field field, Index index) {
+        return BriefStatement.on(
+                qualified(field.path().profile()), "drop index if exists " + Shape.SCHEMA + "." + quoted(index.name()));
     }
 
     static OnlineStatement dropIndex(String name) {
         return new OnlineStatement("drop index concurrently if exists " + Shape.SCHEMA + "." + quoted(name));
     }
 
-    static String comment(Field field) {
+    static BriefStatement comment(Field field) {
         String text = field.label() + (field.description().isEmpty() ? "" : ". " + field.description());
-        return "comment on column " + qualified(field.path().profile()) + "." + quoted(Shape.column(field)) + " is "
-                + literal(text);
+        String table = qualified(field.path().profile());
+        return BriefStatement.on(
+                table, "comment on column " + table + "." + quoted(Shape.column(field)) + " is " + literal(text));
     }
 
     static String keyOf(Field field) {

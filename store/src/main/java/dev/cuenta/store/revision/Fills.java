@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,8 +31,10 @@ final class Fills {
     /**
      * Gives the profile to a kind's accounts, with the values that move there and the constants that its fields have for
      * existing records.
+     *
+     * @param noting around the work; see {@link Filled#noting}
      */
-    String profile(String profile, String kind, List<Move> moves) {
+    String profile(String profile, String kind, List<Move> moves, UnaryOperator<String> noting) {
         StringBuilder names = new StringBuilder();
         StringBuilder values = new StringBuilder();
         shape.model().fieldsOfProfile(profile).stream()
@@ -40,9 +43,10 @@ final class Fills {
                     names.append(", ").append(quoted(Shape.column(field)));
                     values.append(", ").append(value);
                 }));
-        String insert = "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning 1"
-                .formatted(qualified(profile), names, values);
-        return walk("id", qualified(null), "kind = " + literal(kind), insert);
+        String insert =
+                "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning account_id as key, '' as mark"
+                        .formatted(qualified(profile), names, values);
+        return walk("id", qualified(null), "kind = " + literal(kind), insert, noting);
     }
 
     private static Optional<String> given(Field field, List<Move> moves) {
@@ -56,10 +60,14 @@ final class Fills {
                 .or(() -> constant);
     }
 
-    /** Fills the column where it is empty: with a constant, or with what the field's expression gives each record. */
-    String column(Field field, String column) {
+    /**
+     * Fills the column where it is empty: with a constant, or with what the field's expression gives each record.
+     *
+     * @param noting around the work; see {@link Filled#noting}
+     */
+    String column(Field field, String column, UnaryOperator<String> noting) {
         String work = field.existingFrom() == null ? constant(field, column) : computed(field, column);
-        return walk(Ddl.keyOf(field), qualified(field.path().profile()), quoted(column) + " is null", work);
+        return walk(Ddl.keyOf(field), qualified(field.path().profile()), quoted(column) + " is null", work, noting);
     }
 
     /** Gives accounts the ids that their model asks for, in the order of their keys. */
@@ -105,12 +113,13 @@ final class Fills {
     }
 
     private static String constant(Field field, String column) {
-        return "update %1$s set %2$s = %3$s where %4$s in (select key from batch) and %2$s is null returning 1"
+        return "update %1$s set %2$s = %3$s where %4$s in (select key from batch) and %2$s is null returning %4$s as key, %5$s as mark"
                 .formatted(
                         qualified(field.path().profile()),
                         quoted(column),
                         literal(field.column(), field.forExisting().orElseThrow()),
-                        Ddl.keyOf(field));
+                        Ddl.keyOf(field),
+                        Filled.mark(quoted(column)));
     }
 
     private String computed(Field field, String column) {
@@ -118,12 +127,13 @@ final class Fills {
         return """
                 update %1$s t set %2$s = computed.value from (
                     select a.id, %3$s as value from accounts.account a%4$s where a.id in (select key from batch)) computed
-                where t.%5$s = computed.id and t.%2$s is null and computed.value is not null returning 1""".formatted(
+                where t.%5$s = computed.id and t.%2$s is null and computed.value is not null returning t.%5$s as key, %6$s as mark""".formatted(
                         qualified(field.path().profile()),
                         quoted(column),
                         computed.value(),
                         computed.joins(),
-                        Ddl.keyOf(field));
+                        Ddl.keyOf(field),
+                        Filled.mark("t." + quoted(column)));
     }
 
     /** How many of the records that are to have the field its expression gives no value, as a query. */
@@ -197,10 +207,14 @@ final class Fills {
     }
 
     String walk(String key, String table, String condition, String work) {
+        return walk(key, table, condition, work, Filled.NOT_NOTED);
+    }
+
+    private String walk(String key, String table, String condition, String work, UnaryOperator<String> noting) {
         return """
                 with batch as (
                     select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit ?),
-                done as (%5$s)
-                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.keyType().sql(), work);
+                %5$s
+                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.keyType().sql(), noting.apply(work));
     }
 }

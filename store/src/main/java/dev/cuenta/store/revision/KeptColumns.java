@@ -56,43 +56,41 @@ final class KeptColumns {
     }
 
     /** Puts the field's column aside, without the rules and indexes that belonged to it. */
-    List<String> keeping(Field field, int revision) {
+    List<BriefStatement> keeping(Field field, int revision) {
         String column = Shape.column(field);
         String keptAs = Shape.fitting("kept_r" + revision + "_" + column);
-        List<String> statements = new ArrayList<>();
+        List<BriefStatement> statements = new ArrayList<>();
         statements.add(noting(field, keptAs, revision));
         statements.add(Ddl.alterColumn(field, column, "drop default"));
         statements.addAll(Ddl.dropRules(field));
-        Ddl.indexes(field)
-                .forEach(index ->
-                        statements.add("drop index if exists " + Shape.SCHEMA + "." + Shape.quoted(index.name())));
+        Ddl.indexes(field).forEach(index -> statements.add(Ddl.dropIndex(field, index)));
         statements.add(Ddl.renameColumn(field.path().profile(), column, keptAs));
         return statements;
     }
 
-    static String noting(Field field, String keptAs, int revision) {
+    static BriefStatement noting(Field field, String keptAs, int revision) {
         return noting(Shape.table(field.path().profile()), Shape.column(field), keptAs, revision);
     }
 
-    static String noting(String table, String column, String keptAs, int revision) {
-        return "insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
+    static BriefStatement noting(String table, String column, String keptAs, int revision) {
+        return BriefStatement.of("insert into cuenta.kept_column (table_name, column_name, kept_as, revision) values ("
                 + String.join(
                         ", ",
                         Shape.literal(table),
                         Shape.literal(column),
                         Shape.literal(keptAs),
                         String.valueOf(revision))
-                + ")";
+                + ")");
     }
 
     /** Gives the column its name back. */
-    List<String> restoring(Field field, Shape shape) {
+    List<BriefStatement> restoring(Field field, Shape shape) {
         return fitting(field, shape).stream()
                 .flatMap(keptAs -> Stream.of(
                         Ddl.renameColumn(field.path().profile(), keptAs, Shape.column(field)),
-                        "delete from cuenta.kept_column where table_name = "
+                        BriefStatement.of("delete from cuenta.kept_column where table_name = "
                                 + Shape.literal(Shape.table(field.path().profile())) + " and kept_as = "
-                                + Shape.literal(keptAs)))
+                                + Shape.literal(keptAs))))
                 .toList();
     }
 }

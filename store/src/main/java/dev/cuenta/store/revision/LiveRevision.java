@@ -5,8 +5,8 @@ import dev.cuenta.core.access.Admission;
 import dev.cuenta.core.access.Projection;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.secret.Secrets;
-import java.sql.SQLException;
 import java.time.InstantSource;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -15,7 +15,6 @@ import java.util.function.UnaryOperator;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.Transaction;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A revision as an instance runs it: the model, what follows from it, and the mapping onto its tables. Immutable but for its
@@ -121,7 +120,7 @@ public final class LiveRevision {
             try {
                 return named.once(scope, readOnly, work);
             } catch (RuntimeException failure) {
-                if (attempt >= attempts(failure)) {
+                if (attempt >= AGAIN.getOrDefault(Connections.stateOf(failure), 1)) {
                     throw failure;
                 }
             } finally {
@@ -130,15 +129,6 @@ public final class LiveRevision {
                 }
             }
         }
-    }
-
-    private static int attempts(@Nullable Throwable failure) {
-        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
-            if (cause instanceof SQLException refusal) {
-                return AGAIN.getOrDefault(String.valueOf(refusal.getSQLState()), 1);
-            }
-        }
-        return 1;
     }
 
     private <T> T once(Scope scope, boolean readOnly, Function<Work, T> work) {

@@ -11,19 +11,12 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import java.util.Set;
-import java.util.TreeSet;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Does what the steps say, on the connection that holds the publish's lock. */
 final class LiveStatements implements Statements {
-    /** The tables whose locks a statement needs. */
-    private static final Pattern TABLE =
-            Pattern.compile("(?:^alter table|^comment on column| on| references) (accounts\\.\"?\\w+\"?)");
-
     private final int number;
     private final Shape shape;
     private final JdbcClient sql;
@@ -43,7 +36,7 @@ final class LiveStatements implements Statements {
     }
 
     @Override
-    public void shortly(String statement) {
+    public void shortly(BriefStatement statement) {
         control.run();
         together(List.of(statement));
     }
@@ -52,45 +45,12 @@ final class LiveStatements implements Statements {
     public void online(OnlineStatement statement) {
         control.run();
         sql.sql("set lock_timeout = 0").update();
-        run(statement.sql(), sql);
-    }
-
-    private static void run(String statement, JdbcClient client) {
-        try {
-            client.sql(statement).update();
-        } catch (DataAccessException refusal) {
-            throw new StatementFailed(statement, refusal);
-        }
+        StatementFailed.unless(statement.sql(), sql);
     }
 
     @Override
-    public void together(List<String> statements) {
-        Set<String> tables = new TreeSet<>();
-        statements.forEach(statement ->
-                TABLE.matcher(statement).results().map(found -> found.group(1)).forEach(tables::add));
-        Patience.with(() -> connections.together(together -> {
-            tables.forEach(table -> waitForVacuum(table, together));
-            Patience.limit(together);
-            // The locks go without waiting for the disk. Each statement can be repeated, and the end of the step waits.
-            together.sql("set local synchronous_commit = off").update();
-            statements.forEach(statement -> run(statement, together));
-            return statements.size();
-        }));
-    }
-
-    /**
-     * A vacuum may hold a table for minutes, and gives way only to somebody who waits longer than we may with a lock that
-     * blocks. So this waits with one that blocks neither readers nor writers, and keeps the next vacuum away.
-     */
-    private static void waitForVacuum(String table, JdbcClient together) {
-        boolean there = together.sql("select to_regclass(?) is not null")
-                .param(table)
-                .query(Boolean.class)
-                .single();
-        if (there) {
-            together.sql("lock table " + table + " in share update exclusive mode")
-                    .update();
-        }
+    public void together(List<BriefStatement> statements) {
+        Patience.together(statements, connections);
     }
 
     @Override

@@ -38,11 +38,12 @@ final class Move {
         return quoted(Shape.column(field));
     }
 
-    List<String> expand() {
-        List<String> statements = new ArrayList<>();
-        statements.add("alter table " + table(after) + " add column if not exists " + column(after) + " "
-                + plan.shape().type(after));
-        statements.add("alter table " + table(before) + " alter column " + column(before) + " drop not null");
+    List<BriefStatement> expand() {
+        List<BriefStatement> statements = new ArrayList<>();
+        statements.add(Ddl.alter(
+                after,
+                "add column if not exists " + column(after) + " " + plan.shape().type(after)));
+        statements.add(Ddl.alterColumn(before, Shape.column(before), "drop not null"));
         statements.addAll(carry(before, after, over(before, after)));
         boolean profileStays =
                 plan.next().profiles().containsKey(String.valueOf(before.path().profile()));
@@ -63,14 +64,14 @@ final class Move {
                 .formatted(table(before), column(before), Ddl.keyOf(after), column(after));
     }
 
-    private List<String> carry(Field from, Field to, String push) {
+    private List<BriefStatement> carry(Field from, Field to, String push) {
         String function = function(from);
         String trigger = trigger(from);
         String guard =
                 " for each row when (pg_trigger_depth() = 0 and current_setting('cuenta.filling', true) is distinct from 'on')"
                         + " execute function " + function + "()";
         return List.of(
-                """
+                BriefStatement.of("""
                 create or replace function %1$s() returns trigger language plpgsql security definer set search_path = pg_catalog, pg_temp as $carry$
                 begin
                     if tg_when = 'BEFORE' then
@@ -81,11 +82,16 @@ final class Move {
                         %7$s
                     end if;
                     return new;
-                end $carry$""".formatted(function, column(from), column(to), table(to), Ddl.keyOf(to), Ddl.keyOf(from), push),
-                "create or replace trigger " + quoted(Shape.fitting(trigger + "_in")) + " before insert on "
-                        + table(from) + guard,
-                "create or replace trigger " + quoted(Shape.fitting(trigger + "_out")) + " after insert or update on "
-                        + table(from) + guard);
+                end $carry$""".formatted(
+                                function, column(from), column(to), table(to), Ddl.keyOf(to), Ddl.keyOf(from), push)),
+                BriefStatement.on(
+                        table(from),
+                        "create or replace trigger " + quoted(Shape.fitting(trigger + "_in")) + " before insert on "
+                                + table(from) + guard),
+                BriefStatement.on(
+                        table(from),
+                        "create or replace trigger " + quoted(Shape.fitting(trigger + "_out"))
+                                + " after insert or update on " + table(from) + guard));
     }
 
     private String trigger(Field from) {
@@ -123,9 +129,9 @@ final class Move {
     }
 
     /** Nothing is carried any more. */
-    List<String> part() {
+    List<BriefStatement> part() {
         return List.of(
-                "drop function if exists " + function(before) + "() cascade",
-                "drop function if exists " + function(after) + "() cascade");
+                BriefStatement.on(table(before), "drop function if exists " + function(before) + "() cascade"),
+                BriefStatement.on(table(after), "drop function if exists " + function(after) + "() cascade"));
     }
 }

@@ -1,7 +1,5 @@
 package dev.cuenta.store.revision;
 
-import static dev.cuenta.store.revision.Shape.quoted;
-
 import dev.cuenta.core.model.Field;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,27 +18,27 @@ final class Naming {
     }
 
     /** By which names the new revision finds what is not renamed yet. */
-    List<String> announced() {
-        List<String> announced = new ArrayList<>();
+    List<BriefStatement> announced() {
+        List<BriefStatement> announced = new ArrayList<>();
         whereabouts.twinsToSettle().forEach(twin -> announced.add(named(twin.field(), twin.column())));
         whereabouts.renamesToSettle().forEach(same -> announced.add(named(same.after(), Shape.column(same.before()))));
         return announced;
     }
 
-    private String named(Field field, String physical) {
-        return "insert into cuenta.column_name (table_name, column_name, physical, revision) values ("
+    private BriefStatement named(Field field, String physical) {
+        return BriefStatement.of("insert into cuenta.column_name (table_name, column_name, physical, revision) values ("
                 + String.join(
                         ", ",
                         Shape.literal(Shape.table(field.path().profile())),
                         Shape.literal(Shape.column(field)),
                         Shape.literal(physical),
                         String.valueOf(plan.number()))
-                + ") on conflict do nothing";
+                + ") on conflict do nothing");
     }
 
     /** In one moment, so that instances need only one more mapping, which they have ready by then. */
-    Optional<List<String>> done() {
-        List<String> together = new ArrayList<>();
+    Optional<List<BriefStatement>> done() {
+        List<BriefStatement> together = new ArrayList<>();
         IdType keys = plan.shape().keyType();
         plan.noLongerApart()
                 .forEach(field -> together.addAll(
@@ -55,17 +53,17 @@ final class Naming {
         return together.isEmpty() ? Optional.empty() : Optional.of(together);
     }
 
-    private List<String> renamed(Plan.Same same) {
+    private List<BriefStatement> renamed(Plan.Same same) {
         Field field = same.after();
-        List<String> together = new ArrayList<>();
+        List<BriefStatement> together = new ArrayList<>();
         together.add(Ddl.renameColumn(field.path().profile(), Shape.column(same.before()), Shape.column(field)));
         together.addAll(Ddl.dropRules(same.before()));
         Ddl.indexes(field)
-                .forEach(index -> together.add("alter index if exists " + Shape.SCHEMA + "."
-                        + quoted(whereabouts.formerName(field, index)) + " rename to " + quoted(index.name())));
-        together.add("delete from cuenta.column_name where revision = " + plan.number() + " and table_name = "
-                + Shape.literal(Shape.table(field.path().profile())) + " and column_name = "
-                + Shape.literal(Shape.column(field)));
+                .forEach(index -> together.add(Ddl.renameIndex(whereabouts.formerName(field, index), index.name())));
+        together.add(BriefStatement.of(
+                "delete from cuenta.column_name where revision = " + plan.number() + " and table_name = "
+                        + Shape.literal(Shape.table(field.path().profile())) + " and column_name = "
+                        + Shape.literal(Shape.column(field))));
         return together;
     }
 }

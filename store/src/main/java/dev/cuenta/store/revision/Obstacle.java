@@ -1,6 +1,7 @@
 package dev.cuenta.store.revision;
 
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.store.database.Connections;
 import java.util.NoSuchElementException;
 import java.util.Set;
 
@@ -18,7 +19,7 @@ record Obstacle(String words, boolean passes, boolean mendable) {
     private static final String INTEGRITY = "23";
 
     static Obstacle of(RuntimeException failure, Step step, AccountModel next) {
-        String state = Patience.stateOf(failure);
+        String state = Connections.stateOf(failure);
         String kind = state.length() < 2 ? "" : state.substring(0, 2);
         String where = "The step " + step + " stopped"
                 + (failure instanceof StatementFailed refused ? " at `" + refused.statement() + "`" : "")

@@ -1,7 +1,10 @@
 package dev.cuenta.store.revision;
 
-import java.sql.SQLException;
+import dev.cuenta.store.database.Connections;
 import java.time.Duration;
+import java.util.List;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -26,7 +29,7 @@ final class Patience {
                 transaction.run();
                 return;
             } catch (DataAccessException | StatementFailed failure) {
-                boolean lockWasBusy = LOCK_NOT_AVAILABLE.equals(stateOf(failure));
+                boolean lockWasBusy = LOCK_NOT_AVAILABLE.equals(Connections.stateOf(failure));
                 if (!lockWasBusy || attempt == ATTEMPTS) {
                     throw failure;
                 }
@@ -35,16 +38,28 @@ final class Patience {
         }
     }
 
-    /** The SQLSTATE behind a failure; empty where it came from elsewhere. */
-    static String stateOf(RuntimeException failure) {
-        if (failure instanceof StatementFailed refused) {
-            return refused.state();
+    /** Does all of it in one moment, or nothing. */
+    static void together(List<BriefStatement> statements, Connections connections) {
+        SortedSet<String> tables = new TreeSet<>();
+        statements.forEach(statement -> tables.addAll(statement.tables()));
+        with(() -> connections.together(sql -> {
+            tables.forEach(table -> waitForVacuum(table, sql));
+            limit(sql);
+            // The locks go without waiting for the disk. Each statement can be repeated, and the end of the step waits.
+            sql.sql("set local synchronous_commit = off").update();
+            statements.forEach(statement -> StatementFailed.unless(statement.sql(), sql));
+            return statements.size();
+        }));
+    }
+
+    /**
+     * A vacuum may hold a table for minutes, and gives way only to somebody who waits longer than we may with a lock that
+     * blocks. So this waits with one that blocks neither readers nor writers, and keeps the next vacuum away.
+     */
+    private static void waitForVacuum(String table, JdbcClient sql) {
+        if (new Catalogue(sql).has(table)) {
+            sql.sql("lock table " + table + " in share update exclusive mode").update();
         }
-        return failure instanceof DataAccessException access
-                        && access.getMostSpecificCause() instanceof SQLException cause
-                        && cause.getSQLState() != null
-                ? cause.getSQLState()
-                : "";
     }
 
     static void pause(Duration duration) {

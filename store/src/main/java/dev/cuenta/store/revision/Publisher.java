@@ -25,7 +25,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class Publisher {
     private static final Logger LOG = LoggerFactory.getLogger(Publisher.class);
     private static final String LOCK = "cuenta publish";
-    /** Class of SQLSTATE: integrity constraint violation. */
     /** In a row; a lock is waited for a minute each time. */
     private static final int MOST_FAILURES = 20;
 
@@ -49,16 +48,24 @@ public final class Publisher {
     public void prepare() {
         revisions
                 .live()
-                .ifPresent(revision -> connections.together(sql -> {
-                    sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta prepare', 0))")
-                            .query(row -> {});
+                .ifPresent(revision -> connections.inTurn("cuenta prepare", sql -> {
                     Shape shape = new Shape(revisions.modelOf(revision), Layout.of(revision.number(), sql));
-                    List<String> statements = new ArrayList<>(new Ddl(shape).dependentTables());
-                    statements.addAll(RuleNames.owed(shape.model(), new Catalogue(sql)));
-                    new RowSecurity(shape).owed(new Catalogue(sql)).forEach(statements::addAll);
-                    statements.forEach(statement -> sql.sql(statement).update());
-                    return statements.size();
+                    owed(shape, new Catalogue(sql)).forEach(statements -> Patience.together(statements, connections));
                 }));
+    }
+
+    private static List<List<BriefStatement>> owed(Shape shape, Catalogue catalogue) {
+        List<List<BriefStatement>> owed = new ArrayList<>();
+        new Ddl(shape)
+                .dependents().stream()
+                        .filter(part -> !catalogue.has(part.name()))
+                        .forEach(part -> owed.add(List.of(part.statement())));
+        if (!catalogue.has(Shape.qualified(null), Ddl.ANONYMISED)) {
+            owed.add(List.of(Ddl.addAnonymised()));
+        }
+        RuleNames.owed(shape.model(), catalogue).forEach(statement -> owed.add(List.of(statement)));
+        owed.addAll(new RowSecurity(shape).owed(catalogue));
+        return owed;
     }
 
     /**
@@ -145,9 +152,7 @@ public final class Publisher {
                                     : ""));
             revisions.pause(revision.number(), sql);
         } else {
-            steps(plan(revision, sql), statements(plan(revision, sql), sql, () -> {}), sql)
-                    .undo();
-            revisions.cancelled(revision.number(), obstacle.words() + " Everything is as it was before.", sql);
+            takeBack(revision, plan(revision, sql), obstacle.words() + " Everything is as it was before.", sql);
         }
     }
 
@@ -168,10 +173,14 @@ public final class Publisher {
             if (Revisions.controlOf(revision.number(), sql) != Control.CANCEL) {
                 throw halted;
             }
-            steps(plan, statements(plan, sql, () -> {}), sql).undo();
-            revisions.cancelled(revision.number(), null, sql);
-            LOG.info("Revision {} is cancelled", revision.number());
+            takeBack(revision, plan, null, sql);
         }
+    }
+
+    private void takeBack(Revision revision, Plan plan, @Nullable String why, JdbcClient sql) {
+        steps(plan, statements(plan, sql, () -> {}), sql).undo();
+        revisions.cancelled(revision.number(), why, sql);
+        LOG.info("Revision {} is cancelled", revision.number());
     }
 
     private Plan plan(Revision revision, JdbcClient sql) {

@@ -49,7 +49,7 @@ final class Repairs {
                         + quoted(index.name()) + " on pg_temp." + quoted(table) + " " + index.of())));
         fields.forEach(field -> ddl.addReference(field, Shape.column(field))
                 .ifPresent(reference -> statements.add(
-                        reference.replace("accounts.", "pg_temp.").replace(" not valid", ""))));
+                        reference.sql().replace("accounts.", "pg_temp.").replace(" not valid", ""))));
         return statements;
     }
 
@@ -57,22 +57,25 @@ final class Repairs {
     String column(Field field, boolean missing) {
         String column = Shape.column(field);
         if (missing) {
-            return ddl.addColumn(field) + ";";
+            return ddl.addColumn(field).sql() + ";";
         }
         return Ddl.alterColumn(
-                        field,
-                        column,
-                        "type " + shape.type(field) + " using cast(" + quoted(column) + " as " + shape.type(field)
-                                + ")")
-                + "; " + Ddl.setDefault(field, field.defaultValue()) + "; "
-                + Ddl.alterColumn(field, column, field.required() ? "set not null" : "drop not null") + ";";
+                                field,
+                                column,
+                                "type " + shape.type(field) + " using cast(" + quoted(column) + " as "
+                                        + shape.type(field) + ")")
+                        .sql()
+                + "; " + Ddl.setDefault(field, field.defaultValue()).sql() + "; "
+                + Ddl.alterColumn(field, column, field.required() ? "set not null" : "drop not null")
+                        .sql() + ";";
     }
 
     String constraint(Field field, String name) {
-        Optional<String> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
+        Optional<BriefStatement> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
                 ? ddl.addReference(field, Shape.column(field))
                 : Ddl.replaceChecks(field);
-        return replaced.orElse("") + "; " + Ddl.validate(field, name).sql() + ";";
+        return replaced.map(BriefStatement::sql).orElse("") + "; "
+                + Ddl.validate(field, name).sql() + ";";
     }
 
     String index(Field field, String name, boolean broken) {

@@ -25,22 +25,23 @@ final class Requirement {
     }
 
     void put(String table, String column, String constraint) {
-        String alter = "alter table " + table;
         String check = quoted(constraint);
         if (catalogue.isRequired(table, column)) {
             if (catalogue.isChecked(table, column, constraint)) {
                 // Cut off when the column was required already, and the check that had proven it was still there.
-                statements.shortly(alter + " drop constraint if exists " + check);
+                statements.shortly(BriefStatement.alter(table, "drop constraint if exists " + check));
             }
             return;
         }
         String condition = quoted(column) + " is not null";
-        statements.shortly(alter + " drop constraint if exists " + check + ", add constraint " + check + " check ("
-                + condition + ") not valid");
+        statements.shortly(BriefStatement.alter(
+                table,
+                "drop constraint if exists " + check + ", add constraint " + check + " check (" + condition
+                        + ") not valid"));
         if (statements.holdsEverywhere(table, condition)) {
-            statements.online(new OnlineStatement(alter + " validate constraint " + check));
-            statements.shortly(alter + " alter column " + quoted(column) + " set not null");
-            statements.shortly(alter + " drop constraint " + check);
+            statements.online(new OnlineStatement("alter table " + table + " validate constraint " + check));
+            statements.shortly(BriefStatement.alter(table, "alter column " + quoted(column) + " set not null"));
+            statements.shortly(BriefStatement.alter(table, "drop constraint " + check));
         }
     }
 }

@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Stream;
 
 /**
  * The second wall between tenants. Statements say by themselves to whom they are limited; where one forgets, PostgreSQL still shows
@@ -35,12 +36,14 @@ final class RowSecurity {
                     .toString();
         }
 
-        List<String> statements() {
-            return List.of(
-                    "drop policy if exists " + POLICY + " on " + table,
-                    "create policy " + POLICY + " on " + table + " " + text(),
-                    "comment on policy " + POLICY + " on " + table + " is '" + mark() + "'",
-                    "alter table " + table + " enable row level security");
+        List<BriefStatement> statements() {
+            return Stream.of(
+                            "drop policy if exists " + POLICY + " on " + table,
+                            "create policy " + POLICY + " on " + table + " " + text(),
+                            "comment on policy " + POLICY + " on " + table + " is '" + mark() + "'",
+                            "alter table " + table + " enable row level security")
+                    .map(sql -> BriefStatement.on(table, sql))
+                    .toList();
         }
     }
 
@@ -96,8 +99,8 @@ final class RowSecurity {
     }
 
     /** What has to be done so that the policies stand as they should; nothing where they do. */
-    List<List<String>> owed(Catalogue catalogue) {
-        List<List<String>> owed = new ArrayList<>();
+    List<List<BriefStatement>> owed(Catalogue catalogue) {
+        List<List<BriefStatement>> owed = new ArrayList<>();
         List<Policy> policies = policies();
         if (!policies.isEmpty()) {
             owed.add(catalogue.keepersToRaise());

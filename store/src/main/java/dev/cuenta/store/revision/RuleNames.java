@@ -78,16 +78,16 @@ final class RuleNames {
     }
 
     /** What brings names that an earlier version gave to those of now. */
-    static List<String> owed(AccountModel model, Catalogue catalogue) {
-        Map<String, String> renamings = catalogue.renamings();
-        List<String> owed = new ArrayList<>();
+    static List<BriefStatement> owed(AccountModel model, Catalogue catalogue) {
+        Map<String, BriefStatement> renamings = catalogue.renamings();
+        List<BriefStatement> owed = new ArrayList<>();
         for (Field field : model.fields().values()) {
             String former = Shape.table(field.path().profile()) + "_" + Shape.column(field) + "_";
             for (String rule : RULES) {
                 String name = of(field, rule);
-                String statement = renamings.get(fitting(former + rule));
+                BriefStatement statement = renamings.get(fitting(former + rule));
                 if (statement != null && !fitting(former + rule).equals(name)) {
-                    owed.add(statement + Shape.quoted(name));
+                    owed.add(statement.with(Shape.quoted(name)));
                 }
             }
         }

@@ -16,17 +16,21 @@ final class Script implements Statements {
     }
 
     @Override
-    public void shortly(String statement) {
-        lines.add(statement + ";");
+    public void shortly(BriefStatement statement) {
+        add(statement.sql());
+    }
+
+    private void add(String sql) {
+        lines.add(sql + ";");
     }
 
     @Override
     public void online(OnlineStatement statement) {
-        shortly(statement.sql());
+        add(statement.sql());
     }
 
     @Override
-    public void together(List<String> statements) {
+    public void together(List<BriefStatement> statements) {
         lines.add("begin;");
         statements.forEach(this::shortly);
         lines.add("commit;");
@@ -35,7 +39,7 @@ final class Script implements Statements {
     @Override
     public void walk(String total, String statement) {
         lines.add("-- batch after batch, from the last key on, until none is left:");
-        shortly(statement);
+        add(statement);
     }
 
     /** A script is written for the case that nothing came in between. */

@@ -12,8 +12,7 @@ import java.util.List;
  */
 final class SecondIds {
     private static final String TABLE = Shape.qualified(null);
-    private static final String ALTER = "alter table " + TABLE;
-    private static final String ALTER_COLUMN = ALTER + " alter column " + SECOND_ID;
+    private static final String COLUMN = "alter column " + SECOND_ID;
     static final String INDEX = "account_" + SECOND_ID;
 
     private final Plan plan;
@@ -36,9 +35,13 @@ final class SecondIds {
         }
         // Apart from each other: together, each record would be rewritten at once.
         statements.together(List.of(
-                ALTER + " add column if not exists " + SECOND_ID + " "
-                        + shape.idType().sql(),
-                ALTER_COLUMN + " set default " + Ddl.nextId(shape.model().id(), "now()")));
+                alter("add column if not exists " + SECOND_ID + " "
+                        + shape.idType().sql()),
+                alter(COLUMN + " set default " + Ddl.nextId(shape.model().id(), "now()"))));
+    }
+
+    private static BriefStatement alter(String action) {
+        return BriefStatement.alter(TABLE, action);
     }
 
     void fill(Fills fills) {
@@ -57,23 +60,25 @@ final class SecondIds {
     }
 
     /** They are the present ids again. */
-    List<String> taken() {
-        return List.of("delete from cuenta.kept_column where table_name = " + literal(Shape.ACCOUNT) + " and kept_as = "
-                + literal(SECOND_ID));
+    BriefStatement taken() {
+        return BriefStatement.of("delete from cuenta.kept_column where table_name = " + literal(Shape.ACCOUNT)
+                + " and kept_as = " + literal(SECOND_ID));
     }
 
     /** They are the former ids from now on. */
     void putAside() {
         statements.together(List.of(
-                ALTER_COLUMN + " drop default, alter column " + SECOND_ID + " drop not null",
-                KeptColumns.noting(Shape.ACCOUNT, SECOND_ID, SECOND_ID, plan.number()) + " on conflict do nothing"));
+                alter(COLUMN + " drop default, " + COLUMN + " drop not null"),
+                KeptColumns.noting(Shape.ACCOUNT, SECOND_ID, SECOND_ID, plan.number())
+                        .with(" on conflict do nothing")));
     }
 
     /** @param kept whether they were there before the publish, as former ids */
     void undo(boolean kept) {
-        statements.shortly(
-                kept
-                        ? ALTER_COLUMN + " drop default, alter column " + SECOND_ID + " drop not null"
-                        : ALTER + " drop column if exists " + SECOND_ID);
+        statements.shortly(alter(
+                kept ? COLUMN + " drop default, " + COLUMN + " drop not null" : "drop column if exists " + SECOND_ID));
+        if (!kept && plan.shape().idType() == IdType.COUNTING) {
+            statements.shortly(BriefStatement.of("drop sequence if exists " + Ddl.IDS));
+        }
     }
 }

@@ -1,8 +1,8 @@
 package dev.cuenta.store.revision;
 
 import dev.cuenta.store.database.Connections;
-import java.sql.SQLException;
 import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** A statement of a publish that the database refused. Its message says which and why, and holds nothing that is stored. */
 final class StatementFailed extends RuntimeException {
@@ -17,11 +17,13 @@ final class StatementFailed extends RuntimeException {
         this.refusal = refusal;
     }
 
-    /** The SQLSTATE (ISO/IEC 9075-2, subclause 24.1); empty where the database did not give one. */
-    String state() {
-        return refusal.getMostSpecificCause() instanceof SQLException cause && cause.getSQLState() != null
-                ? cause.getSQLState()
-                : "";
+    /** Runs the statement. */
+    static void unless(String statement, JdbcClient sql) {
+        try {
+            sql.sql(statement).update();
+        } catch (DataAccessException refusal) {
+            throw new StatementFailed(statement, refusal);
+        }
     }
 
     /** The constraint or index that is broken; empty for none. */

@@ -4,14 +4,14 @@ import java.util.List;
 
 /** Where the steps of a publish send what they want done: to the database, or to somebody who wants to read it first. */
 interface Statements {
-    /** One statement that needs its lock only for a moment. */
-    void shortly(String statement);
+    /** One statement that takes effect by itself. */
+    void shortly(BriefStatement statement);
 
     /** One statement that blocks nobody and may wait. */
     void online(OnlineStatement statement);
 
-    /** Statements that take effect together, each of which needs its lock only for a moment. */
-    void together(List<String> statements);
+    /** Statements that take effect together. */
+    void together(List<BriefStatement> statements);
 
     /**
      * Walks a table by key in batches, each committed before the next.

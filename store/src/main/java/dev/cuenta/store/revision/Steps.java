@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 
 /**
@@ -22,6 +23,7 @@ final class Steps {
     private final Whereabouts whereabouts;
     private final Requirement requirement;
     private final Fills fills;
+    private final Filled filled;
     private final SecondIds secondIds;
     private final Naming naming;
 
@@ -31,6 +33,7 @@ final class Steps {
         this.catalogue = catalogue;
         this.kept = kept;
         this.ddl = new Ddl(plan.shape());
+        this.filled = new Filled(plan.number(), plan.shape().keyType());
         this.secondIds = new SecondIds(plan, statements, catalogue);
         this.requirement = new Requirement(statements, catalogue);
         this.whereabouts = new Whereabouts(plan, catalogue, kept);
@@ -42,7 +45,7 @@ final class Steps {
     void expand() {
         if (plan.base() == null) {
             ddl.firstTables().forEach(statements::shortly);
-            ddl.dependentTables().forEach(statements::shortly);
+            ddl.dependents().forEach(part -> statements.shortly(part.statement()));
         }
         if (plan.takesSecondIds()) {
             secondIds.expand();
@@ -131,15 +134,15 @@ final class Steps {
             boolean filled = field.required() && field.forExisting().isPresent();
             // What was kept aside says which records had no value.
             if (filled || (field.existingFrom() != null && !plan.restores(field))) {
-                fillEmpty(field, Shape.column(field));
+                fillEmpty(field, Shape.column(field), Filled.NOT_NOTED);
             }
         }
         for (Plan.Same same : plan.unconverted()) {
             if (same.becomesRequired() && same.after().answersForExisting()) {
-                fillEmpty(same.after(), whereabouts.now(same));
+                String column = whereabouts.now(same);
+                fillEmpty(same.after(), column, filled.noting(Filled.placeOf(same.after(), column)));
             }
         }
-        plan.unconverted().forEach(this::giveBack);
         for (Twin twin : whereabouts.twinsToSettle()) {
             if (twin.refersOtherwise()) {
                 statements.walk(
@@ -148,7 +151,7 @@ final class Steps {
                 statements.convert(twin);
             }
             if (twin.field().required() && twin.field().answersForExisting()) {
-                fillEmpty(twin.field(), twin.column());
+                fillEmpty(twin.field(), twin.column(), Filled.NOT_NOTED);
             }
         }
         fillProfiles();
@@ -167,12 +170,12 @@ final class Steps {
         }
     }
 
-    private void fillEmpty(Field field, String column) {
+    private void fillEmpty(Field field, String column, UnaryOperator<String> noting) {
         if (catalogue.isNullable(field, column)) {
             statements.walk(
                     "select count(*) from " + Shape.qualified(field.path().profile()) + " where " + quoted(column)
                             + " is null",
-                    fills.column(field, column));
+                    fills.column(field, column, noting));
         }
     }
 
@@ -181,8 +184,21 @@ final class Steps {
             String missing = "select count(*) from accounts.account a where a.kind = " + Shape.literal(given.kind())
                     + " and not exists (select 1 from " + Shape.qualified(given.profile())
                     + " p where p.account_id = a.id)";
-            statements.walk(missing, fills.profile(given.profile(), given.kind(), whereabouts.movesToSettle()));
+            statements.walk(
+                    missing,
+                    fills.profile(
+                            given.profile(),
+                            given.kind(),
+                            whereabouts.movesToSettle(),
+                            isThere(given.profile())
+                                    ? filled.noting(Shape.qualified(given.profile()))
+                                    : Filled.NOT_NOTED));
         }
+    }
+
+    /** Whether the profile's table stays when the publish is cancelled. */
+    private boolean isThere(String profile) {
+        return !plan.newProfiles().contains(profile) || kept.keepsFrom(profile);
     }
 
     /** Holds the records against the new rules, without a lock that blocks readers or writers. */
@@ -249,19 +265,22 @@ final class Steps {
 
     /** The new revision is live from here on, and knows by which names it finds what is not renamed yet. */
     void swap() {
-        List<String> together = new ArrayList<>(naming.announced());
+        List<BriefStatement> together = new ArrayList<>(naming.announced());
         if (plan.takesSecondIds()) {
-            together.addAll(secondIds.taken());
+            together.add(secondIds.taken());
         }
-        together.add("update cuenta.revision set state = 'past' where state = 'live' and number <> " + plan.number());
-        together.add(
+        together.add(BriefStatement.of(
+                "update cuenta.revision set state = 'past' where state = 'live' and number <> " + plan.number()));
+        together.add(BriefStatement.of(
                 "update cuenta.revision set state = 'live', published_at = coalesce(published_at, now()) where number = "
-                        + plan.number());
+                        + plan.number()));
         statements.together(together);
     }
 
     /** Tidies what only the old revision needed. */
     void contract() {
+        // Not before: what has no place under the old rules could not be taken back to them.
+        plan.unconverted().forEach(this::giveBack);
         fillRecords(); // for what instances on the old revision made or changed after the first fill
         for (Plan.Inherited kind : plan.inheritedKinds()) {
             statements.walk(
@@ -289,6 +308,7 @@ final class Steps {
                 .filter(field -> plan.base() != null)
                 .forEach(field -> requirement.put(field, Shape.column(field)));
         storedFields().forEach(this::describe);
+        statements.shortly(filled.forget());
     }
 
     /** The rules as the new revision has them. A value that came in between and breaks one leaves it unproven. */
@@ -331,7 +351,7 @@ final class Steps {
 
     /** Takes back what was made beside the old revision. Only before the swap. */
     void undo() {
-        new Undo(plan, statements, catalogue, kept, whereabouts).run();
+        new Undo(plan, statements, catalogue, kept, whereabouts, filled).run();
     }
 
     private Stream<Field> storedFields() {

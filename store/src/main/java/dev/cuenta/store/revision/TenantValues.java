@@ -18,6 +18,8 @@ final class TenantValues {
     /** Apart from the tables of the model, whose names a field could give. */
     private static final String SCHEMA = "cuenta.";
 
+    private static final String MEMBERSHIP = "cuenta.membership";
+
     static final String RULE = "per_tenant";
 
     private final Field field;
@@ -71,16 +73,18 @@ final class TenantValues {
     }
 
     /** The table with its triggers, empty. */
-    List<String> make() {
-        List<String> statements = new ArrayList<>();
-        statements.add("""
+    List<BriefStatement> make() {
+        List<BriefStatement> statements = new ArrayList<>();
+        statements.add(BriefStatement.on(Shape.qualified(null), """
                 create table if not exists %1$s (
                     tenant_id uuid not null references cuenta.tenant on delete cascade,
                     form text not null,
                     account_id %2$s not null references accounts.account on delete cascade,
                     constraint %3$s primary key (tenant_id, form)
-                )""".formatted(table(), keys.sql(), part("key")));
-        statements.add("create index if not exists " + part("account") + " on " + table() + " (account_id)");
+                )""".formatted(table(), keys.sql(), part("key")))
+                .and(Ddl.TENANT));
+        statements.add(BriefStatement.of(
+                "create index if not exists " + part("account") + " on " + table() + " (account_id)"));
         statements.addAll(bind());
         return statements;
     }
@@ -88,7 +92,7 @@ final class TenantValues {
     /**
      * As the tables' owner: whoever changes a value within one tenant is not shown the others that it counts in. Statements within a function each see what was committed before they began, so what is looked up after the lock is true.
      */
-    private List<String> bind() {
+    private List<BriefStatement> bind() {
         String keep = """
                 create or replace function %7$s(holder %2$s) returns void language plpgsql
                     security definer set search_path = pg_catalog, pg_temp as $keep$
@@ -115,13 +119,18 @@ final class TenantValues {
                     return null;
                 end $keep$""".formatted(function("member"), function("keep"));
         return List.of(
-                keep,
-                ofValue,
-                ofMember,
-                "create or replace trigger " + quoted(name) + " after insert or update or delete on " + source()
-                        + " for each row execute function " + function("value") + "()",
-                "create or replace trigger " + quoted(name) + " after insert or delete on cuenta.membership"
-                        + " for each row execute function " + function("member") + "()");
+                BriefStatement.of(keep),
+                BriefStatement.of(ofValue),
+                BriefStatement.of(ofMember),
+                trigger(source(), "insert or update or delete", "value"),
+                trigger(MEMBERSHIP, "insert or delete", "member"));
+    }
+
+    private BriefStatement trigger(String table, String events, String does) {
+        return BriefStatement.on(
+                table,
+                "create or replace trigger " + quoted(name) + " after " + events + " on " + table
+                        + " for each row execute function " + function(does) + "()");
     }
 
     private String part(String suffix) {
@@ -132,16 +141,17 @@ final class TenantValues {
         return SCHEMA + part(does);
     }
 
-    private List<String> unbind() {
+    private List<BriefStatement> unbind() {
         return List.of(
-                "drop function if exists " + function("value") + "() cascade",
-                "drop function if exists " + function("member") + "() cascade",
-                "drop function if exists " + function("keep") + "(" + keys.sql() + ")");
+                BriefStatement.on(source(), "drop function if exists " + function("value") + "() cascade"),
+                BriefStatement.on(MEMBERSHIP, "drop function if exists " + function("member") + "() cascade"),
+                BriefStatement.of("drop function if exists " + function("keep") + "(" + keys.sql() + ")"));
     }
 
-    List<String> drop() {
-        List<String> statements = new ArrayList<>(unbind());
-        statements.add("drop table if exists " + table());
+    List<BriefStatement> drop() {
+        List<BriefStatement> statements = new ArrayList<>(unbind());
+        statements.add(BriefStatement.on(Shape.qualified(null), "drop table if exists " + table())
+                .and(Ddl.TENANT));
         return statements;
     }
 
@@ -157,15 +167,16 @@ final class TenantValues {
     }
 
     /** Takes over from what was made ready beside it, in one moment. */
-    List<String> settle(TenantValues ready) {
-        List<String> statements = new ArrayList<>(drop());
+    List<BriefStatement> settle(TenantValues ready) {
+        List<BriefStatement> statements = new ArrayList<>(drop());
         statements.addAll(ready.unbind());
         statements.add(
-                "alter table " + ready.table() + " rename constraint " + ready.part("key") + " to " + part("key"));
-        statements.add("alter index " + SCHEMA + ready.part("account") + " rename to " + part("account"));
-        statements.add("alter table " + ready.table() + " rename to " + quoted(name));
+                BriefStatement.alter(ready.table(), "rename constraint " + ready.part("key") + " to " + part("key")));
+        statements.add(
+                BriefStatement.of("alter index " + SCHEMA + ready.part("account") + " rename to " + part("account")));
+        statements.add(BriefStatement.alter(ready.table(), "rename to " + quoted(name)));
         statements.addAll(bind());
-        statements.add("comment on table " + table() + " is " + literal(note()));
+        statements.add(BriefStatement.of("comment on table " + table() + " is " + literal(note())));
         return statements;
     }
 }

@@ -77,14 +77,18 @@ final class Twin {
         return quoted(Shape.fitting("carry_r" + number + "_" + Shape.column(field())));
     }
 
-    List<String> expand() {
-        List<String> statements = new ArrayList<>();
-        statements.add("alter table " + table() + " add column if not exists " + quoted(column()) + " " + type()
-                + ", alter column " + quoted(formerColumn()) + " drop not null");
-        statements.add(carry());
-        statements.add("create or replace trigger " + trigger() + " before insert or update on " + table()
-                + " for each row when (current_setting('cuenta.filling', true) is distinct from 'on') execute function "
-                + function() + "()");
+    List<BriefStatement> expand() {
+        List<BriefStatement> statements = new ArrayList<>();
+        statements.add(BriefStatement.alter(
+                table(),
+                "add column if not exists " + quoted(column()) + " " + type() + ", alter column "
+                        + quoted(formerColumn()) + " drop not null"));
+        statements.add(BriefStatement.of(carry()));
+        statements.add(BriefStatement.on(
+                table(),
+                "create or replace trigger " + trigger() + " before insert or update on " + table()
+                        + " for each row when (current_setting('cuenta.filling', true) is distinct from 'on') execute function "
+                        + function() + "()"));
         return statements;
     }
 
@@ -174,34 +178,38 @@ final class Twin {
     }
 
     /** Gives the twin the field's name and keeps the old column aside, in one moment. */
-    List<String> settle() {
-        List<String> statements = new ArrayList<>();
-        statements.add("drop trigger if exists " + trigger() + " on " + table());
-        statements.add("drop function if exists " + function() + "()");
+    List<BriefStatement> settle() {
+        List<BriefStatement> statements = new ArrayList<>(uncarry());
         statements.addAll(Ddl.dropRules(formerField()));
-        Ddl.indexes(formerField())
-                .forEach(index -> statements.add("drop index if exists " + Shape.SCHEMA + "." + quoted(index.name())));
-        statements.add("alter table " + table() + " alter column " + quoted(formerColumn()) + " drop default");
+        Ddl.indexes(formerField()).forEach(index -> statements.add(Ddl.dropIndex(formerField(), index)));
+        statements.add(Ddl.alterColumn(formerField(), formerColumn(), "drop default"));
         statements.add(Ddl.renameColumn(field().path().profile(), formerColumn(), keptAs()));
         statements.add(Ddl.renameColumn(field().path().profile(), column(), Shape.column(field())));
         if (field().column().is(Column.Kind.ACCOUNT)) {
-            statements.add("alter table " + table() + " rename constraint " + quoted(reference()) + " to "
-                    + quoted(Shape.constraint(field(), Shape.REFERENCE)));
+            statements.add(BriefStatement.alter(
+                    table(),
+                    "rename constraint " + quoted(reference()) + " to "
+                            + quoted(Shape.constraint(field(), Shape.REFERENCE))));
         }
         Ddl.indexes(field())
-                .forEach(index -> statements.add("alter index if exists " + Shape.SCHEMA + "."
-                        + quoted(index.nameInRevision(number)) + " rename to " + quoted(index.name())));
+                .forEach(index -> statements.add(Ddl.renameIndex(index.nameInRevision(number), index.name())));
         statements.add(KeptColumns.noting(formerField(), keptAs(), number));
-        statements.add("delete from cuenta.column_name where revision = " + number + " and physical = "
-                + Shape.literal(column()) + " and table_name = "
-                + Shape.literal(Shape.table(field().path().profile())));
+        statements.add(
+                BriefStatement.of("delete from cuenta.column_name where revision = " + number + " and physical = "
+                        + Shape.literal(column()) + " and table_name = "
+                        + Shape.literal(Shape.table(field().path().profile()))));
         return statements;
     }
 
-    List<String> undo() {
+    private List<BriefStatement> uncarry() {
         return List.of(
-                "drop trigger if exists " + trigger() + " on " + table(),
-                "drop function if exists " + function() + "()",
-                "alter table " + table() + " drop column if exists " + quoted(column()));
+                BriefStatement.on(table(), "drop trigger if exists " + trigger() + " on " + table()),
+                BriefStatement.of("drop function if exists " + function() + "()"));
+    }
+
+    List<BriefStatement> undo() {
+        List<BriefStatement> statements = new ArrayList<>(uncarry());
+        statements.add(BriefStatement.alter(table(), "drop column if exists " + quoted(column())));
+        return statements;
     }
 }

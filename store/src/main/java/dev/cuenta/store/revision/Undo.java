@@ -12,13 +12,21 @@ final class Undo {
     private final Catalogue catalogue;
     private final KeptColumns kept;
     private final Whereabouts whereabouts;
+    private final Filled filled;
 
-    Undo(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept, Whereabouts whereabouts) {
+    Undo(
+            Plan plan,
+            Statements statements,
+            Catalogue catalogue,
+            KeptColumns kept,
+            Whereabouts whereabouts,
+            Filled filled) {
         this.plan = plan;
         this.statements = statements;
         this.catalogue = catalogue;
         this.kept = kept;
         this.whereabouts = whereabouts;
+        this.filled = filled;
     }
 
     void run() {
@@ -27,11 +35,18 @@ final class Undo {
                 .forEach(values -> whereabouts.ready(values).drop().forEach(statements::shortly));
         plan.movedFields().forEach(same -> new Move(same, plan).part().forEach(statements::shortly));
         whereabouts.twins().forEach(twin -> twin.undo().forEach(statements::shortly));
+        plan.unconverted().forEach(this::values);
         plan.unconverted().forEach(this::rules);
         plan.newFields().forEach(this::column);
+        plan.givenProfiles().stream()
+                .map(Plan.Given::profile)
+                .distinct()
+                .filter(catalogue::hasTable)
+                .forEach(profile -> statements.walk(filled.count(Shape.qualified(profile)), filled.taken(profile)));
+        statements.shortly(filled.forget());
         plan.newProfiles().stream()
                 .filter(profile -> !kept.keepsFrom(profile))
-                .forEach(profile -> statements.shortly("drop table if exists " + Shape.qualified(profile)));
+                .forEach(profile -> statements.shortly(drop(Shape.qualified(profile))));
         if (plan.base() != null) {
             Requirement requirement = new Requirement(statements, catalogue);
             plan.base().fields().values().stream()
@@ -43,6 +58,18 @@ final class Undo {
         }
         if (plan.takesSecondIds()) {
             new SecondIds(plan, statements, catalogue).undo(kept.keepsSecondIds());
+        }
+    }
+
+    /** What it refers to is locked as well. */
+    private static BriefStatement drop(String table) {
+        return BriefStatement.on(table, "drop table if exists " + table).and(Shape.qualified(null));
+    }
+
+    private void values(Plan.Same same) {
+        if (same.becomesRequired() && same.after().answersForExisting()) {
+            String column = whereabouts.now(same);
+            statements.walk(filled.count(Filled.placeOf(same.after(), column)), filled.emptied(same.after(), column));
         }
     }
 
@@ -67,7 +94,7 @@ final class Undo {
                 statements.together(kept.keeping(field, plan.number()));
             }
         } else if (catalogue.hasTable(field.path().profile())) {
-            statements.shortly(Ddl.alterTable(field) + " drop column if exists " + quoted(Shape.column(field)));
+            statements.shortly(Ddl.alter(field, "drop column if exists " + quoted(Shape.column(field))));
         }
     }
 }

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -237,7 +238,9 @@ public final class Verification {
                                             + policy.table().replace("\"", ""),
                                     "keeps tenants apart",
                                     "missing or changed",
-                                    String.join("; ", policy.statements()) + ";"))
+                                    policy.statements().stream()
+                                            .map(statement -> statement.sql() + ";")
+                                            .collect(Collectors.joining(" "))))
                             .toList();
         });
     }
