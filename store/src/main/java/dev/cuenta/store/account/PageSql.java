@@ -22,6 +22,9 @@ final class PageSql {
     private final List<String> where = new ArrayList<>();
     private final String id;
     private final IdType idType;
+    private final @Nullable String tenant;
+    private final boolean membersById;
+    private String members = "";
     private String order;
     private String limit = "";
 
@@ -31,11 +34,11 @@ final class PageSql {
         this.id = "a." + shape.idColumn();
         this.idType = shape.idType();
         this.order = id;
-        work.scope()
+        this.tenant = work.scope()
                 .tenant()
-                .ifPresent(tenant -> where.add(
-                        "exists (select 1 from cuenta.membership m where m.account_id = a.id and m.tenant_id = "
-                                + conditions.parameter(tenant.value()) + ")"));
+                .map(it -> conditions.parameter(it.value()))
+                .orElse(null);
+        this.membersById = shape.idColumn().equals(Shape.KEY);
     }
 
     static PageSql one(Work work, AccountId id) {
@@ -95,6 +98,9 @@ final class PageSql {
         String sign = query.descending() ? " < " : " > ";
         String last = conditions.parameter(idType.read(position.id().text()).orElseThrow());
         if (query.sort().source() == Attribute.Source.ID) {
+            // Said of memberships too: so PostgreSQL begins to read those where the page begins, and not with the
+            // first.
+            members = membersById ? " and m.account_id" + sign + last : "";
             return id + sign + last;
         }
         Object value = position.value();
@@ -110,7 +116,12 @@ final class PageSql {
     }
 
     String fromWhere() {
-        String filter = where.isEmpty() ? "" : " where " + String.join(" and ", where);
+        List<String> all = new ArrayList<>(where);
+        if (tenant != null) {
+            all.add("exists (select 1 from cuenta.membership m where m.account_id = a.id and m.tenant_id = " + tenant
+                    + members + ")");
+        }
+        String filter = all.isEmpty() ? "" : " where " + String.join(" and ", all);
         return "from accounts.account a" + conditions.joins() + filter;
     }
 

@@ -5,6 +5,7 @@ import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Entry;
 import dev.cuenta.core.activity.Origin;
+import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -90,15 +91,16 @@ public final class Activity {
      * there or in no tenant.
      */
     public List<Entry> page(Query query) {
+        Shape shape = work.revision().shape();
         return work.sql()
                 .sql("select " + COLUMNS + " from cuenta.activity e where"
                         + " (cast(:accounts as text[]) is null or account = any(:accounts))"
                         + " and (cast(:persons as text[]) is null or person = any(:persons))"
                         + " and (cast(:service as text) is null or service = :service)"
                         + " and (cast(:action as text) is null or action = :action)"
-                        + " and (cast(:tenant as uuid) is null or exists (select from cuenta.membership m"
-                        + " join accounts.account a on a.id = m.account_id where m.tenant_id = :tenant"
-                        + " and e.account = cast(a." + work.revision().shape().idColumn() + " as text))"
+                        + " and (cast(:tenant as uuid) is null or (select true from accounts.account a"
+                        + " join cuenta.membership m on m.account_id = a.id and m.tenant_id = :tenant where a."
+                        + shape.idColumn() + " = " + shape.idType().cast("e.account") + ")"
                         + " and coalesce(e.tenant, :tenant) = :tenant and coalesce(e.details->>'tenant', :tenant::text) = :tenant::text)"
                         + " and number < :before order by number desc limit :limit")
                 .param("accounts", names(query.account()))

@@ -62,6 +62,15 @@ final class Catalogue {
         return ask("select coalesce(obj_description(to_regclass(?)) = ?, false)", table, note);
     }
 
+    /** Whether the column was noted to be what the text says. */
+    boolean isNoted(String table, String column, String note) {
+        return ask(
+                "select exists (select 1 from pg_attribute where attrelid = to_regclass(?) and attname = ? and col_description(attrelid, attnum) = ?)",
+                table,
+                column,
+                note);
+    }
+
     boolean hasIndex(String name) {
         return has(Shape.SCHEMA + "." + Shape.quoted(name));
     }

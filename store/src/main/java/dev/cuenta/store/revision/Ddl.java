@@ -233,7 +233,8 @@ final class Ddl {
                 "created_at timestamptz not null",
                 "last_modified_at timestamptz not null",
                 "version bigint not null",
-                ANONYMISED + " timestamptz"));
+                ANONYMISED + " timestamptz",
+                TenantsOfAccounts.column()));
         if (shape.hasSecondIds()) {
             columns.add(secondId());
         }

@@ -8,19 +8,21 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What ids are in the database. */
 public enum IdType {
-    RANDOM("uuid", UUID.class, "00000000-0000-0000-0000-000000000000"),
-    COUNTING("bigint", Long.class, "0");
+    RANDOM("uuid", UUID.class, "00000000-0000-0000-0000-000000000000", "^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$"),
+    COUNTING("bigint", Long.class, "0", "^[1-9][0-9]{0,17}$");
 
     private static final int UUID_LENGTH = 36;
 
     private final String sql;
     private final Class<?> valueClass;
     private final String beforeAll;
+    private final String pattern;
 
-    IdType(String sql, Class<?> valueClass, String beforeAll) {
+    IdType(String sql, Class<?> valueClass, String beforeAll, String pattern) {
         this.sql = sql;
         this.valueClass = valueClass;
         this.beforeAll = beforeAll;
+        this.pattern = pattern;
     }
 
     public static IdType of(IdScheme scheme) {
@@ -37,6 +39,11 @@ public enum IdType {
                 .flatMap(found -> Arrays.stream(values())
                         .filter(type -> type.sql.equals(found))
                         .findFirst());
+    }
+
+    /** The text as such an id, as SQL; null where it is none. */
+    public String cast(String text) {
+        return "case when " + text + " ~ '" + pattern + "' then cast(" + text + " as " + sql + ") end";
     }
 
     /** As PostgreSQL spells it. */

@@ -50,11 +50,21 @@ public final class Publisher {
                 .live()
                 .ifPresent(revision -> connections.inTurn("cuenta prepare", sql -> {
                     Shape shape = new Shape(revisions.modelOf(revision), Layout.of(revision.number(), sql));
-                    owed(shape, new Catalogue(sql)).forEach(statements -> Patience.together(statements, connections));
+                    Catalogue catalogue = new Catalogue(sql);
+                    tables(shape, catalogue).forEach(this::together);
+                    if (!TenantsOfAccounts.isMade(catalogue)) {
+                        new TenantsOfAccounts(shape.keyType()).make(connections);
+                    }
+                    new RowSecurity(shape).owed(catalogue).forEach(this::together);
                 }));
     }
 
-    private static List<List<BriefStatement>> owed(Shape shape, Catalogue catalogue) {
+    private void together(List<BriefStatement> statements) {
+        Patience.together(statements, connections);
+    }
+
+    /** What an earlier version called otherwise, or did not have. */
+    private static List<List<BriefStatement>> tables(Shape shape, Catalogue catalogue) {
         List<List<BriefStatement>> owed = new ArrayList<>();
         new Ddl(shape)
                 .dependents().stream()
@@ -64,7 +74,6 @@ public final class Publisher {
             owed.add(List.of(Ddl.addAnonymised()));
         }
         RuleNames.owed(shape.model(), catalogue).forEach(statement -> owed.add(List.of(statement)));
-        owed.addAll(new RowSecurity(shape).owed(catalogue));
         return owed;
     }
 

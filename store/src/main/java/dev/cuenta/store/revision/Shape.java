@@ -17,10 +17,12 @@ public final class Shape {
     public static final String ACCOUNT = "account";
     static final String REFERENCE = "reference";
 
+    /** The column by which the other tables know accounts. */
+    public static final String KEY = "id";
+
     /** No field's column can have this name. */
     static final String SECOND_ID = "id_2";
 
-    static final String KEY = "id";
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final AccountModel model;

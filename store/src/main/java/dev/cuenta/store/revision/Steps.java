@@ -46,6 +46,7 @@ final class Steps {
         if (plan.base() == null) {
             ddl.firstTables().forEach(statements::shortly);
             ddl.dependents().forEach(part -> statements.shortly(part.statement()));
+            new TenantsOfAccounts(plan.shape().keyType()).made().forEach(statements::shortly);
         }
         if (plan.takesSecondIds()) {
             secondIds.expand();

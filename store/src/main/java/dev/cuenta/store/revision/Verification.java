@@ -78,6 +78,7 @@ public final class Verification {
         differences.addAll(apart(model));
         differences.addAll(memberships(model));
         differences.addAll(guards(model));
+        differences.addAll(tenants());
         differences.addAll(history());
         return differences;
     }
@@ -225,6 +226,18 @@ public final class Verification {
                         wanted ? "one tenant for each account" : null,
                         kept ? "one tenant for each account" : null,
                         (wanted ? SingleMembership.make() : SingleMembership.drop()).sql() + ";"));
+    }
+
+    private List<Difference> tenants() {
+        long untrue = connections.each(
+                sql -> sql.sql(TenantsOfAccounts.untrue()).query(Long.class).single());
+        return untrue == 0
+                ? List.of()
+                : List.of(new Difference(
+                        "account." + TenantsOfAccounts.COLUMN,
+                        "what the memberships say",
+                        "something else for " + untrue + (untrue == 1 ? " account" : " accounts"),
+                        TenantsOfAccounts.mended() + ";"));
     }
 
     private List<Difference> guards(AccountModel model) {

@@ -2,6 +2,7 @@ package dev.cuenta.store.revision;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
@@ -30,6 +31,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -238,6 +240,66 @@ class RowSecurityTest extends DatabaseTest {
                         "policy cuenta_scope on accounts.account", "policy cuenta_scope on cuenta.picture");
         database.publisher().prepare();
         assertThat(differences(SOURCE)).isEmpty();
+    }
+
+    @Test
+    void accounts_say_to_which_tenants_they_belong_from_the_first_start_of_a_version_that_asks_them() {
+        database.sql()
+                .sql("drop function cuenta.tenants_of_account() cascade; drop policy cuenta_scope on accounts.account;"
+                        + " alter table accounts.account drop column tenants_")
+                .update();
+        database.publisher().prepare();
+
+        assertThat(differences(SOURCE)).isEmpty();
+        assertThat((long) limited(north, work -> new Accounts(work).count(null)))
+                .isEqualTo(2L);
+        in(Scope.EVERYWHERE, work -> {
+            new Tenants(work).leave(Controlled.byCuenta(ulla).within(north));
+            new Tenants(work).join(sven, north);
+            return work;
+        });
+        assertThat((Optional<?>) limited(north, work -> new Accounts(work).find(ulla)))
+                .isEmpty();
+        assertThat((Optional<?>) limited(north, work -> new Accounts(work).find(sven)))
+                .isPresent();
+        assertThat(differences(SOURCE)).isEmpty();
+    }
+
+    @Test
+    void an_account_that_does_not_say_so_is_told() {
+        database.sql()
+                .sql("update accounts.account set tenants_ = '{}' where id = '" + noor + "'")
+                .update();
+
+        List<Verification.Difference> found = differences(SOURCE);
+        assertThat(found)
+                .extracting(Verification.Difference::thing, Verification.Difference::found)
+                .containsExactly(tuple("account.tenants_", "something else for 1 account"));
+        database.sql().sql(found.get(0).repair().replace(";", "")).query(row -> {});
+        assertThat(differences(SOURCE)).isEmpty();
+    }
+
+    @Test
+    void of_two_who_make_it_a_member_at_once_neither_forgets_the_other() throws InterruptedException {
+        AccountId everybodys = in(Scope.EVERYWHERE, work -> account(work, "maya"));
+        List<TenantId> tenants = in(
+                Scope.EVERYWHERE,
+                work -> IntStream.range(0, 12)
+                        .mapToObj(number -> new Tenants(work).create("Pier " + number))
+                        .toList());
+        List<Thread> threads = tenants.stream()
+                .map(tenant -> new Thread(() -> in(Scope.EVERYWHERE, work -> {
+                    new Tenants(work).join(everybodys, tenant);
+                    return work;
+                })))
+                .toList();
+        threads.forEach(Thread::start);
+        for (Thread thread : threads) {
+            thread.join();
+        }
+
+        assertThat(strings("select cardinality(tenants_)::text from accounts.account where id = '" + everybodys + "'"))
+                .containsExactly("12");
     }
 
     /** With the first wall taken out: the work believes that it reaches everything, and only PostgreSQL knows better. */
