@@ -10,7 +10,7 @@
   import { AccountListState } from "./list.svelte.ts";
 
   const form = session.form!;
-  const list = new AccountListState(form);
+  const list = new AccountListState(form, new URLSearchParams(location.search).get("filter") ?? "");
   void list.begin();
   const command = $derived(
     `cuenta accounts list${list.filter ? ` --filter '${list.filter}'` : ""} --sort=${list.sort}`,

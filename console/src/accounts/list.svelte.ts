@@ -28,8 +28,10 @@ export class AccountListState {
     this.columns.flatMap((path) => this.#form.fields.filter((field) => field.path === path && field.reads)),
   );
 
-  constructor(form: Form) {
+  /** @param expression the filter with which it begins */
+  constructor(form: Form, expression = "") {
     this.#form = form;
+    this.expression = expression;
     this.columns = rememberedColumns(form) ?? defaultColumns(form);
   }
 

@@ -79,6 +79,10 @@ export interface Change {
   records: number;
   /** Stored values that break the new rule, masked unless the field is open. */
   examples: string[];
+  /** The first of those whose records are in the way, as far as one may read them. */
+  accounts?: { id: string; displayName: string }[];
+  /** Finds them. */
+  filter?: string;
   toAllow: boolean;
 }
 

@@ -19,6 +19,14 @@
             Such as {#each change.examples as example, index (index)}{index ? ", " : ""}<code>{example}</code>{/each}
           </p>
         {/if}
+        {#if change.filter}
+          <p class="quiet">
+            Of {#each change.accounts ?? [] as account, index (account.id)}{index ? ", " : ""}<a
+                href="/accounts/{account.id}">{account.displayName}</a
+              >{/each}{(change.accounts?.length ?? 0) < change.records ? ", …" : ""}
+            (<a href="/accounts?filter={encodeURIComponent(change.filter)}">as a list</a>)
+          </p>
+        {/if}
         {#if change.toAllow}
           <Checkbox
             class="mt-1"

@@ -78,7 +78,8 @@ abstract class HiddenValues extends OnMarea {
         String source = Models.source("account-model.yaml")
                 .replace(
                         "  mooring:\n    label: Mooring\n    fields:\n",
-                        "  mooring:\n    label: Mooring\n    fields:\n      " + SECRET_FIELD + "\n");
+                        "  mooring:\n    label: Mooring\n    fields:\n      " + SECRET_FIELD + "\n")
+                .replaceFirst("(?m)^roles:\n", "roles:\n  keeper: { number: 77, within: tenant, may: ['*'] }\n");
         Path file = Files.writeString(
                 folder.resolve("model.yaml"),
                 wall ? source : source.replaceFirst("returned: never.*", "read: [administrator]"));
@@ -96,6 +97,17 @@ abstract class HiddenValues extends OnMarea {
                 + "') where account_id = '" + id + "'");
         marea.as(name + "@post.example", PASSWORD).get("/v1/me").status(200);
         return id;
+    }
+
+    /** Everything that a role in one tenant can let somebody do, and no field of the others. */
+    private static Http keeper() {
+        Http keeper = person("keeper");
+        String id = keeper.get("/v1/me").json().path("id").asString();
+        String harbour = marea.sql("select tenant_id from cuenta.membership where account_id = '" + own + "'");
+        marea.sql("update cuenta.membership set tenant_id = '" + harbour + "' where account_id = '" + id + "'");
+        marea.sql("insert into cuenta.role_given (account_id, role, tenant_id) values ('" + id + "', 77, '" + harbour
+                + "')");
+        return marea.as("keeper@post.example", PASSWORD);
     }
 
     static List<Visitor> visitors() {
@@ -117,6 +129,7 @@ abstract class HiddenValues extends OnMarea {
                         marea.as("noor.haddad@marea.example", PASSWORD),
                         Set.of(FOREIGN),
                         false),
+                new Visitor("keeper of Isla Verde", keeper(), Set.of(PERSONAL, FOREIGN), false),
                 new Visitor("administrator", marea.operator(), Set.of(), false),
                 new Visitor("installation key", marea.keyHolder(), Set.of(), false)));
         for (String service : List.of("berths", "billing", "gates")) {

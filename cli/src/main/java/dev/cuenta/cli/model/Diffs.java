@@ -58,6 +58,14 @@ final class Diffs {
             change.path("examples").forEach(example -> examples.add(example.asString()));
             out.println("      Such as: " + String.join(" | ", examples));
         }
+        if (change.hasNonNull("filter")) {
+            List<String> names = new ArrayList<>();
+            change.path("accounts")
+                    .forEach(account -> names.add(account.path("displayName").asString()));
+            out.println("      Of: " + String.join(", ", names) + (names.size() < records ? ", ..." : ""));
+            out.println("      To see them: cuenta accounts list --filter '"
+                    + change.path("filter").asString() + "'");
+        }
         if (change.path("toAllow").asBoolean()) {
             out.println("      To publish it: --allow " + change.path("name").asString());
         }

@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -46,34 +47,24 @@ public record AccountRecord(
     public AccountRecord in(Scope scope) {
         return scope.equals(Scope.EVERYWHERE)
                 ? this
-                : new AccountRecord(
-                        id,
-                        kind,
-                        values,
-                        roles.stream().filter(scope::counts).toList(),
-                        tenants.stream()
-                                .filter(membership -> scope.tenant()
-                                        .filter(membership.id()::equals)
-                                        .isPresent())
-                                .toList(),
-                        created,
-                        lastModified,
-                        anonymised,
-                        confirmed,
-                        version);
+                : being(
+                        scope::counts,
+                        membership ->
+                                scope.tenant().filter(membership.id()::equals).isPresent());
     }
 
     /** The account as if it were nothing but what it is in the tenant: with the roles that were given there. */
     public AccountRecord onlyIn(TenantId tenant) {
-        AccountRecord there = in(Scope.within(tenant));
+        return being(given -> tenant.equals(given.tenant()), membership -> tenant.equals(membership.id()));
+    }
+
+    private AccountRecord being(Predicate<GivenRole> counts, Predicate<Membership> reached) {
         return new AccountRecord(
                 id,
                 kind,
                 values,
-                there.roles().stream()
-                        .filter(given -> tenant.equals(given.tenant()))
-                        .toList(),
-                there.tenants(),
+                roles.stream().filter(counts).toList(),
+                tenants.stream().filter(reached).toList(),
                 created,
                 lastModified,
                 anonymised,

@@ -1,5 +1,6 @@
 package dev.cuenta.core.revision;
 
+import dev.cuenta.core.account.AccountId;
 import java.util.List;
 
 /**
@@ -10,6 +11,7 @@ import java.util.List;
  * @param consequence what becomes of the stored records, in words
  * @param records how many stored records it touches
  * @param examples of stored values that break the new rule; masked where the field is not open
+ * @param accounts whose records are in the way, the first few of them
  * @param toAllow whether it is only published when it is allowed by name
  */
 public record Change(
@@ -20,10 +22,12 @@ public record Change(
         String consequence,
         long records,
         List<String> examples,
+        List<AccountId> accounts,
         boolean toAllow) {
     public Change {
         // Revisions that were published by earlier versions have none.
         examples = examples == null ? List.of() : List.copyOf(examples);
+        accounts = accounts == null ? List.of() : List.copyOf(accounts);
     }
 
     public static Change of(ChangeKind kind, Object path, Effect effect, String what, String consequence) {
@@ -38,20 +42,29 @@ public record Change(
             String consequence,
             long records,
             boolean toAllow) {
-        return new Change(kind, path.toString(), effect, what, consequence, records, List.of(), toAllow);
+        return new Change(kind, path.toString(), effect, what, consequence, records, List.of(), List.of(), toAllow);
     }
 
     public Change touching(long count) {
-        return new Change(kind, path, effect, what, consequence, count, examples, toAllow);
+        return new Change(kind, path, effect, what, consequence, count, examples, accounts, toAllow);
     }
 
-    public Change showing(List<String> values) {
-        return new Change(kind, path, effect, what, consequence, records, values, toAllow);
+    Change showing(List<String> values) {
+        return new Change(kind, path, effect, what, consequence, records, values, accounts, toAllow);
+    }
+
+    Change naming(List<AccountId> some) {
+        return new Change(kind, path, effect, what, consequence, records, examples, some, toAllow);
+    }
+
+    /** The change as it is remembered: without what it found in the records. */
+    public Change remembered() {
+        return showing(List.of()).naming(List.of());
     }
 
     /** Only published when it is allowed by name. */
     public Change toAllowIf(boolean needed) {
-        return new Change(kind, path, effect, what, consequence, records, examples, needed);
+        return new Change(kind, path, effect, what, consequence, records, examples, accounts, needed);
     }
 
     /** What {@code --allow} takes. */

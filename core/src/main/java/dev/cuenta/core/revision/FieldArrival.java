@@ -1,5 +1,6 @@
 package dev.cuenta.core.revision;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Uniqueness;
 import java.util.List;
@@ -15,10 +16,15 @@ final class FieldArrival {
         this.changes = changes;
     }
 
+    /** An answer that is owed, and whose records ask for it. */
+    private record Owed(String words, List<AccountId> accounts) {}
+
     void added(Field field, long records) {
         Optional<StoredRecords.Kept> kept = stored.kept(field);
-        Optional<String> owed =
-                owed(field, records).or(() -> uncomputed(field, records)).or(() -> colliding(field, records));
+        Optional<Owed> owed = owed(field, records)
+                .map(words -> new Owed(words, List.of()))
+                .or(() -> uncomputed(field, records))
+                .or(() -> colliding(field, records));
         if (kept.filter(it -> it.breaking() == 0).isPresent()) {
             restored(field, kept.get());
         } else if (kept.isPresent() && owed.isEmpty()) {
@@ -33,7 +39,14 @@ final class FieldArrival {
                     true));
         } else if (owed.isPresent()) {
             changes.add(Change.of(
-                    ChangeKind.FIELD_ADDED, field.path(), Effect.DECISION, isNew(field), owed.get(), records, false));
+                            ChangeKind.FIELD_ADDED,
+                            field.path(),
+                            Effect.DECISION,
+                            isNew(field),
+                            owed.get().words(),
+                            records,
+                            false)
+                    .naming(owed.get().accounts()));
         } else {
             boolean promotes = promotes(field) && records > 0;
             changes.add(Change.of(
@@ -62,26 +75,30 @@ final class FieldArrival {
     }
 
     /** A required field whose expression gives some records nothing. */
-    private Optional<String> uncomputed(Field field, long records) {
+    private Optional<Owed> uncomputed(Field field, long records) {
         if (!field.required() || field.existingFrom() == null || records == 0) {
             return Optional.empty();
         }
-        long without = stored.uncomputed(field);
-        return without == 0
+        StoredRecords.InTheWay without = stored.uncomputed(field);
+        return without.count() == 0
                 ? Optional.empty()
-                : Optional.of("`" + field.path() + "` is required, and its expression gives " + without
-                        + " records no value. Say what they get with orElse(field, value).");
+                : Optional.of(new Owed(
+                        "`" + field.path() + "` is required, and its expression gives " + without.count()
+                                + " records no value. Say what they get with orElse(field, value).",
+                        without.accounts()));
     }
 
-    private Optional<String> colliding(Field field, long records) {
+    private Optional<Owed> colliding(Field field, long records) {
         if (field.uniqueness() == Uniqueness.NONE || field.existingFrom() == null || records < 2) {
             return Optional.empty();
         }
-        long colliding = stored.computedCollisions(field);
-        return colliding == 0
+        StoredRecords.InTheWay colliding = stored.computedCollisions(field);
+        return colliding.count() == 0
                 ? Optional.empty()
-                : Optional.of("`" + field.path() + "` is unique, and its expression gives " + colliding
-                        + " records a value that another gets too. Make it of something that tells them apart.");
+                : Optional.of(new Owed(
+                        "`" + field.path() + "` is unique, and its expression gives " + colliding.count()
+                                + " records a value that another gets too. Make it of something that tells them apart.",
+                        colliding.accounts()));
     }
 
     /** Whether people who are there would get a flag that they never had. */

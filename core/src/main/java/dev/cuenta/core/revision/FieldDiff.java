@@ -211,7 +211,7 @@ final class FieldDiff {
         String what = otherType
                 ? typeChange(before, after)
                 : "`" + after.path() + "` " + LimitWords.between(before.limits(), after.limits()) + ".";
-        if (misfits.count() > 0) {
+        if (misfits.refused().count() > 0) {
             misfitting(before, after, what, otherType ? ChangeKind.TYPE_CHANGED : ChangeKind.LIMITS_NARROWED, misfits);
         } else if (otherType) {
             boolean moves = !before.column().equals(after.column()) || misfits.rewritten() > 0;
@@ -263,8 +263,9 @@ final class FieldDiff {
                         after.path(),
                         owed ? Effect.DECISION : Effect.NARROWING,
                         what,
-                        misfits.count() + " stored values do not fit. " + instead)
-                .touching(misfits.count())
+                        misfits.refused().count() + " stored values do not fit. " + instead)
+                .touching(misfits.refused().count())
+                .naming(misfits.refused().accounts())
                 .showing(shown(before, after, misfits.examples()))
                 .toAllowIf(!owed));
     }
@@ -328,22 +329,24 @@ final class FieldDiff {
                     false));
             return;
         }
-        long colliding = stored.collisions(before, after);
+        StoredRecords.InTheWay sharing = stored.collisions(before, after);
+        long colliding = sharing.count();
         changes.add(Change.of(
-                ChangeKind.UNIQUENESS_ADDED,
-                after.path(),
-                colliding == 0 ? Effect.INSTANT : Effect.DECISION,
-                "`" + after.path() + "` becomes unique"
-                        + (after.uniqueWithinTenant() ? " within each tenant" : "")
-                        + (after.limits().caseExact() ? "." : ", whatever its capitals."),
-                colliding == 0
-                        ? "No two records share a value; it is proven while everyone goes on working."
-                        : colliding
-                                + " records share their value with another"
-                                + (after.uniqueWithinTenant() ? " of their tenant" : "")
-                                + ". Which of them keeps it is for you to say: "
-                                + "mend them first.",
-                colliding,
-                false));
+                        ChangeKind.UNIQUENESS_ADDED,
+                        after.path(),
+                        colliding == 0 ? Effect.INSTANT : Effect.DECISION,
+                        "`" + after.path() + "` becomes unique"
+                                + (after.uniqueWithinTenant() ? " within each tenant" : "")
+                                + (after.limits().caseExact() ? "." : ", whatever its capitals."),
+                        colliding == 0
+                                ? "No two records share a value; it is proven while everyone goes on working."
+                                : colliding
+                                        + " records share their value with another"
+                                        + (after.uniqueWithinTenant() ? " of their tenant" : "")
+                                        + ". Which of them keeps it is for you to say: "
+                                        + "mend them first.",
+                        colliding,
+                        false)
+                .naming(sharing.accounts()));
     }
 }

@@ -1,5 +1,6 @@
 package dev.cuenta.core.revision;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.RetentionRule;
 import java.util.List;
@@ -17,17 +18,17 @@ public interface StoredRecords {
     /** How many records that could hold a value of the live field hold none. */
     long without(Field field);
 
-    /** How many of the records that are there a new field's expression gives no value. */
-    long uncomputed(Field field);
+    /** Records that are there and get no value from a new field's expression. */
+    InTheWay uncomputed(Field field);
 
-    /** How many of the records that are there share what a new field's expression gives them with another, as the field compares. */
-    long computedCollisions(Field field);
+    /** Records that are there and share what a new field's expression gives them with another, as the field compares. */
+    InTheWay computedCollisions(Field field);
 
     /** Values of the live field that the field as it will be would refuse. */
     Misfits misfits(Field before, Field after);
 
-    /** How many records share a value of the live field with another, compared as the field will be. */
-    long collisions(Field before, Field after);
+    /** Records that share a value of the live field with another, compared as the field will be. */
+    InTheWay collisions(Field before, Field after);
 
     /** How many accounts hold the role with the number. */
     long holders(int role);
@@ -56,13 +57,22 @@ public interface StoredRecords {
     record Kept(long values, long without, long breaking) {}
 
     /**
+     * Records that break something.
+     *
+     * @param accounts whose they are, of the first few
+     */
+    record InTheWay(long count, List<AccountId> accounts) {
+        public static final InTheWay NONE = new InTheWay(0, List.of());
+    }
+
+    /**
      * Stored values that a field would refuse.
      *
-     * @param count of those that are refused
+     * @param refused those that it would refuse
      * @param rewritten how many others the field would keep in another form
-     * @param examples a few of them as JSON spells them, not masked yet
+     * @param examples a few of the refused as JSON spells them, not masked yet
      */
-    record Misfits(long count, long rewritten, List<String> examples) {
-        public static final Misfits NONE = new Misfits(0, 0, List.of());
+    record Misfits(InTheWay refused, long rewritten, List<String> examples) {
+        public static final Misfits NONE = new Misfits(InTheWay.NONE, 0, List.of());
     }
 }

@@ -47,18 +47,18 @@ class Hundred implements StoredRecords {
     }
 
     @Override
-    public long computedCollisions(Field field) {
-        return 0;
+    public InTheWay computedCollisions(Field field) {
+        return InTheWay.NONE;
     }
 
     @Override
-    public long collisions(Field before, Field after) {
-        return 0;
+    public InTheWay collisions(Field before, Field after) {
+        return InTheWay.NONE;
     }
 
     @Override
-    public long uncomputed(Field field) {
-        return 0;
+    public InTheWay uncomputed(Field field) {
+        return InTheWay.NONE;
     }
 
     @Override

@@ -3,6 +3,7 @@ package dev.cuenta.core.revision;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Models;
 import java.util.List;
@@ -149,7 +150,7 @@ class ModelDiffTest {
         StoredRecords stored = new Hundred() {
             @Override
             public Misfits misfits(Field before, Field field) {
-                return new Misfits(3, 0, List.of("pontoon B"));
+                return new Misfits(new InTheWay(3, List.of(new AccountId("7"))), 0, List.of("pontoon B"));
             }
 
             @Override
@@ -170,8 +171,8 @@ class ModelDiffTest {
     void values_that_collide_are_counted_and_nobody_guesses_which_one_stays() {
         StoredRecords stored = new Hundred() {
             @Override
-            public long collisions(Field before, Field after) {
-                return 4;
+            public InTheWay collisions(Field before, Field after) {
+                return new InTheWay(4, List.of(new AccountId("7"), new AccountId("9")));
             }
         };
         Change change = ModelDiff.between(
@@ -184,6 +185,8 @@ class ModelDiffTest {
 
         assertThat(change.effect()).isEqualTo(Effect.DECISION);
         assertThat(change.records()).isEqualTo(4);
+        assertThat(change.accounts()).containsExactly(new AccountId("7"), new AccountId("9"));
+        assertThat(change.remembered().accounts()).isEmpty();
     }
 
     @ParameterizedTest

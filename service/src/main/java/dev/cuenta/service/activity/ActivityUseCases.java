@@ -7,6 +7,7 @@ import dev.cuenta.core.activity.Entry;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.account.Names;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
@@ -14,7 +15,6 @@ import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -117,12 +117,7 @@ public final class ActivityUseCases {
                 .flatMap(Optional::stream)
                 .map(AccountId::new)
                 .collect(Collectors.toSet());
-        Map<String, String> names = new LinkedHashMap<>();
-        revision.read(scope, work -> Reach.readable(caller, ids, work))
-                .forEach(record -> names.put(
-                        record.id().text(),
-                        revision.projection().displayName(record, caller.viewer(revision.model(), record))));
-        return names;
+        return Names.of(ids, caller, revision, scope);
     }
 
     private static int limit(int limit) {

@@ -1,5 +1,6 @@
 package dev.cuenta.service.model;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.Severity;
@@ -7,8 +8,10 @@ import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.store.revision.Revision;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /** Findings, diffs and revisions as JSON. */
 final class ModelJson {
@@ -22,14 +25,36 @@ final class ModelJson {
         return json;
     }
 
-    static Map<String, Object> diff(Diff diff, String fingerprint, long recordsPerSecond) {
+    static Map<String, Object> diff(Diff diff, String fingerprint, Map<String, String> names, long recordsPerSecond) {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("liveRevision", diff.liveRevision());
         json.put("fingerprint", fingerprint);
         if (recordsPerSecond > 0) {
             json.put("recordsPerSecond", recordsPerSecond);
         }
-        json.put("changes", diff.changes().stream().map(ModelJson::change).toList());
+        json.put(
+                "changes",
+                diff.changes().stream().map(change -> change(change, names)).toList());
+        return json;
+    }
+
+    private static Map<String, Object> change(Change change, Map<String, String> names) {
+        Map<String, Object> json = change(change);
+        List<String> readable = change.accounts().stream()
+                .map(AccountId::text)
+                .filter(names::containsKey)
+                .distinct()
+                .toList();
+        if (!readable.isEmpty()) {
+            json.put(
+                    "accounts",
+                    readable.stream()
+                            .map(id -> Map.of("id", id, "displayName", names.get(id)))
+                            .toList());
+            json.put(
+                    "filter",
+                    readable.stream().map(id -> "id eq \"" + id + "\"").collect(Collectors.joining(" or ")));
+        }
         return json;
     }
 

@@ -89,7 +89,7 @@ final class RetentionUseCases implements Job {
                 Accounts accounts = new Accounts(work);
                 long count = accounts.count(selection.condition());
                 List<Due> first = accounts.first(selection.condition(), selection.since(), SHOWN).stream()
-                        .map(record -> due(work, record, selection))
+                        .map(record -> due(work, record, selection, caller))
                         .toList();
                 return new Preview(
                         named(revision.model(), rule),
@@ -102,7 +102,7 @@ final class RetentionUseCases implements Job {
         });
     }
 
-    private static Due due(Work work, AccountRecord record, Selection selection) {
+    private static Due due(Work work, AccountRecord record, Selection selection, Caller caller) {
         String path = selection.since().path();
         Object since = switch (selection.since().source()) {
             case CREATED -> record.created();
@@ -112,7 +112,12 @@ final class RetentionUseCases implements Job {
                         .get(Objects.requireNonNull(selection.since().field()).path());
             default -> record.values().get(FieldPath.parse(path));
         };
-        return new Due(record.id().text(), work.revision().projection().displayName(record), String.valueOf(since));
+        return new Due(
+                record.id().text(),
+                work.revision()
+                        .projection()
+                        .displayName(record, caller.viewer(work.revision().model(), record)),
+                String.valueOf(since));
     }
 
     /** Begins a run, which goes on beside requests; a run that was cut off is taken up instead of a second one. */

@@ -68,14 +68,19 @@ final class PermissionChecks {
     /** Of the account's roles those that count there; in a tenant that demands a second factor none does without one. */
     private static List<GivenRole> counting(Reach reach, @Nullable TenantId tenant, boolean strong, Work work) {
         AccountRecord record = reach.read(work).in(reach.scope());
+        List<GivenRole> counting = record.roles().stream()
+                .filter(given -> given.tenant() == null || Objects.equals(given.tenant(), tenant))
+                .toList();
+        if (strong || counting.stream().allMatch(given -> given.tenant() == null)) {
+            return counting;
+        }
         Set<TenantId> demanding = new Tenants(work)
                 .of(record.id()).stream()
                         .filter(Tenant::secondFactor)
                         .map(Tenant::id)
                         .collect(Collectors.toSet());
-        return record.roles().stream()
-                .filter(given -> given.tenant() == null || Objects.equals(given.tenant(), tenant))
-                .filter(given -> strong || given.tenant() == null || !demanding.contains(given.tenant()))
+        return counting.stream()
+                .filter(given -> given.tenant() == null || !demanding.contains(given.tenant()))
                 .toList();
     }
 

@@ -1,5 +1,6 @@
 package dev.cuenta.store.revision;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.RetentionRule;
@@ -22,6 +23,7 @@ import java.util.function.Function;
 public final class CountedRecords implements StoredRecords {
     private static final int PAGE = 5000;
     private static final int EXAMPLES = 3;
+    private static final int SHOWN = 5;
     private static final int SAMPLE = 2000;
 
     private final Connections connections;
@@ -69,13 +71,13 @@ public final class CountedRecords implements StoredRecords {
     }
 
     @Override
-    public long uncomputed(Field field) {
-        return count(new Fills(new Shape(next), this::columnOf).uncomputed(field));
+    public InTheWay uncomputed(Field field) {
+        return found(new Fills(new Shape(next), this::columnOf).uncomputed(field));
     }
 
     @Override
-    public long computedCollisions(Field field) {
-        return count(new Fills(new Shape(next), this::columnOf).colliding(field));
+    public InTheWay computedCollisions(Field field) {
+        return sharing(new Fills(new Shape(next), this::columnOf).computed(field), field);
     }
 
     /** Before the publish: a field that is not there yet has what existing records will get. */
@@ -117,13 +119,40 @@ public final class CountedRecords implements StoredRecords {
     }
 
     @Override
-    public long collisions(Field before, Field after) {
-        String column = "v." + column(before);
-        boolean tenant = after.uniqueWithinTenant();
-        String members = tenant ? " join cuenta.membership m on m.account_id = v." + Ddl.keyOf(before) : "";
-        return count("select coalesce(sum(n), 0) from (select count(*) as n from " + table(before) + " v" + members
-                + " where " + column + " is not null group by " + (tenant ? "m.tenant_id, " : "")
-                + Shape.comparable(after, column) + " having count(*) > 1) shared");
+    public InTheWay collisions(Field before, Field after) {
+        return sharing(
+                "select " + Ddl.keyOf(before) + " as key, " + Shape.comparable(after, column(before))
+                        + " as value from " + table(before),
+                after);
+    }
+
+    /** @param values a query of keys and the values that no two may share */
+    private InTheWay sharing(String values, Field field) {
+        boolean tenant = field.uniqueWithinTenant();
+        String within = tenant ? "m.tenant_id, " : "";
+        String given = "(" + values + ") given" + (tenant ? " join cuenta.membership m on m.account_id = key" : "")
+                + " where value is not null";
+        long count = count("select coalesce(sum(n), 0) from (select count(*) as n from " + given + " group by " + within
+                + "value having count(*) > 1) shared");
+        return count == 0
+                ? InTheWay.NONE
+                : new InTheWay(
+                        count,
+                        some("select key from (select key, value, count(*) over (partition by " + within
+                                + "value) as n from " + given + ") shared where n > 1 order by value"));
+    }
+
+    /** @param keys a query of keys */
+    private InTheWay found(String keys) {
+        long count = count("select count(*) from (" + keys + ") found");
+        return count == 0 ? InTheWay.NONE : new InTheWay(count, some(keys));
+    }
+
+    private List<AccountId> some(String keys) {
+        return connections.each(
+                sql -> sql.sql("select " + shape.idOf("key") + " from (" + keys + " limit " + SHOWN + ") first")
+                        .query((row, index) -> new AccountId(row.getString(1)))
+                        .list());
     }
 
     /** What SQL can count, it counts; what only the type can judge is read value by value. */
@@ -149,27 +178,28 @@ public final class CountedRecords implements StoredRecords {
             return Misfits.NONE;
         }
         String broken = " from " + table(before) + " where " + String.join(" or ", conditions);
-        long count = count("select count(*)" + broken);
+        InTheWay refused = found("select " + Ddl.keyOf(before) + " as key" + broken);
         List<String> examples = connections.each(sql -> sql.sql("select distinct left(cast(" + column(before)
                         + " as text), 60)" + broken + " limit " + EXAMPLES)
                 .query(String.class)
                 .list());
-        return new Misfits(count, 0, examples);
+        return new Misfits(refused, 0, examples);
     }
 
     /** Reads every value once, in no order, a page of the cursor at a time. */
     private Misfits judged(Field before, Field after) {
         Judged judged = new Judged(before, after);
         connections.together(sql -> {
-            sql.sql("select " + column(before) + ", cast(" + Ddl.keyOf(before) + " as text) from " + table(before)
-                            + " where " + column(before) + " is not null")
+            String key = "v." + Ddl.keyOf(before);
+            sql.sql("select " + column(before) + ", cast(" + key + " as text), " + shape.idOf(key) + " from "
+                            + table(before) + " v where " + column(before) + " is not null")
                     .withFetchSize(PAGE)
                     .query(row -> {
-                        judged.judge(opened(before, row));
+                        judged.judge(opened(before, row), row.getString(3));
                     });
             return judged;
         });
-        return new Misfits(judged.refused, judged.rewritten, judged.examples);
+        return new Misfits(judged.inTheWay(), judged.rewritten, judged.examples);
     }
 
     private Object opened(Field field, ResultSet row) throws SQLException {
@@ -181,6 +211,7 @@ public final class CountedRecords implements StoredRecords {
         private final Field before;
         private final Field after;
         private final List<String> examples = new ArrayList<>();
+        private final List<AccountId> accounts = new ArrayList<>();
         private long refused;
         private long rewritten;
 
@@ -189,10 +220,17 @@ public final class CountedRecords implements StoredRecords {
             this.after = after;
         }
 
-        void judge(Object value) {
+        InTheWay inTheWay() {
+            return refused == 0 ? InTheWay.NONE : new InTheWay(refused, accounts);
+        }
+
+        void judge(Object value, String account) {
             Outcome outcome = Conversion.convert(value, before, after);
             if (outcome.refusal().isPresent()) {
                 refused++;
+                if (accounts.size() < SHOWN) {
+                    accounts.add(new AccountId(account));
+                }
                 if (examples.size() < EXAMPLES) {
                     examples.add(String.valueOf(before.type().write(value)));
                 }

@@ -318,7 +318,7 @@ final class Ddl {
 
     /** That the value is the id of an account that is there; empties itself when that account goes. */
     Optional<BriefStatement> addReference(Field field, String column) {
-        return addReference(field, column, Shape.constraint(field, Shape.REFERENCE));
+        return addReference(field, column, RuleNames.of(field, Shape.REFERENCE));
     }
 
     Optional<BriefStatement> addReference(Field field, String column, String constraint) {
@@ -338,8 +338,8 @@ final class Ddl {
     static List<BriefStatement> dropRules(Field field) {
         List<String> names = new ArrayList<>(
                 Shape.checks(field).stream().map(Shape.Check::name).toList());
-        names.add(Shape.constraint(field, Shape.REFERENCE));
-        names.add(Shape.constraint(field, "required"));
+        names.add(RuleNames.of(field, Shape.REFERENCE));
+        names.add(RuleNames.of(field, "required"));
         return names.stream()
                 .map(name -> alter(field, "drop constraint if exists " + quoted(name)))
                 .toList();
@@ -397,16 +397,16 @@ final class Ddl {
         List<Index> indexes = new ArrayList<>();
         String column = quoted(columnName);
         if (field.unique()) {
-            indexes.add(new Index(Shape.uniqueIndex(field), true, "(" + Shape.comparable(field, column) + ")"));
+            indexes.add(new Index(RuleNames.unique(field), true, "(" + Shape.comparable(field, column) + ")"));
         }
         if (field.search() && !field.secret()) {
             indexes.add(new Index(
-                    Shape.searchIndex(field),
+                    RuleNames.of(field, "search"),
                     false,
                     "using gin (" + Shape.comparable(field, column) + " gin_trgm_ops)"));
         }
         if (field.column().is(Column.Kind.ACCOUNT)) {
-            indexes.add(new Index(Shape.constraint(field, Shape.REFERENCE), false, "(" + column + ")"));
+            indexes.add(new Index(RuleNames.of(field, Shape.REFERENCE), false, "(" + column + ")"));
         }
         return indexes;
     }

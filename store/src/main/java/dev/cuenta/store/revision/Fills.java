@@ -136,27 +136,20 @@ final class Fills {
                         Filled.mark("t." + quoted(column)));
     }
 
-    /** How many of the records that are to have the field its expression gives no value, as a query. */
+    /** Those of the records that are to have the field to which its expression gives no value, as a query of keys. */
     String uncomputed(Field field) {
         Computed computed = compute(field);
         String profile = field.path().profile();
         String having = has(profile);
-        return "select count(*) from accounts.account a" + computed.joins() + " where " + having + " and "
+        return "select a.id as key from accounts.account a" + computed.joins() + " where " + having + " and "
                 + computed.value() + " is null";
     }
 
-    /** How many of the records that are to have the field share what its expression gives with another of them, as a query. */
-    String colliding(Field field) {
+    /** The records that are to have the field and what its expression gives them, as a query of keys and values to compare. */
+    String computed(Field field) {
         Computed computed = compute(field);
-        String profile = field.path().profile();
-        String having = has(profile);
-        boolean tenant = field.uniqueWithinTenant();
-        return "select coalesce(sum(n), 0) from (select count(*) as n from (select "
-                + (tenant ? "m.tenant_id, " : "") + Shape.comparable(field, computed.value())
-                + " as value from accounts.account a"
-                + (tenant ? " join cuenta.membership m on m.account_id = a.id" : "") + computed.joins() + " where "
-                + having + ") given where value is not null group by " + (tenant ? "tenant_id, " : "")
-                + "value having count(*) > 1) shared";
+        return "select a.id as key, " + Shape.comparable(field, computed.value()) + " as value from accounts.account a"
+                + computed.joins() + " where " + has(field.path().profile());
     }
 
     private static String has(@Nullable String profile) {

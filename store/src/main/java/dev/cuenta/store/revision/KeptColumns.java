@@ -58,7 +58,7 @@ final class KeptColumns {
     /** Puts the field's column aside, without the rules and indexes that belonged to it. */
     List<BriefStatement> keeping(Field field, int revision) {
         String column = Shape.column(field);
-        String keptAs = Shape.fitting("kept_r" + revision + "_" + column);
+        String keptAs = RuleNames.fitting("kept_r" + revision + "_" + column);
         List<BriefStatement> statements = new ArrayList<>();
         statements.add(noting(field, keptAs, revision));
         statements.add(Ddl.alterColumn(field, column, "drop default"));

@@ -86,11 +86,11 @@ final class Move {
                                 function, column(from), column(to), table(to), Ddl.keyOf(to), Ddl.keyOf(from), push)),
                 BriefStatement.on(
                         table(from),
-                        "create or replace trigger " + quoted(Shape.fitting(trigger + "_in")) + " before insert on "
+                        "create or replace trigger " + quoted(RuleNames.fitting(trigger + "_in")) + " before insert on "
                                 + table(from) + guard),
                 BriefStatement.on(
                         table(from),
-                        "create or replace trigger " + quoted(Shape.fitting(trigger + "_out"))
+                        "create or replace trigger " + quoted(RuleNames.fitting(trigger + "_out"))
                                 + " after insert or update on " + table(from) + guard));
     }
 
@@ -99,7 +99,7 @@ final class Move {
     }
 
     private String function(Field from) {
-        return Shape.SCHEMA + "." + quoted(Shape.fitting(trigger(from)));
+        return Shape.SCHEMA + "." + quoted(RuleNames.fitting(trigger(from)));
     }
 
     /** How many values are still to be moved, as a query. */

@@ -71,7 +71,7 @@ final class Repairs {
     }
 
     String constraint(Field field, String name) {
-        Optional<BriefStatement> replaced = name.equals(Shape.constraint(field, Shape.REFERENCE))
+        Optional<BriefStatement> replaced = name.equals(RuleNames.of(field, Shape.REFERENCE))
                 ? ddl.addReference(field, Shape.column(field))
                 : Ddl.replaceChecks(field);
         return replaced.map(BriefStatement::sql).orElse("") + "; "

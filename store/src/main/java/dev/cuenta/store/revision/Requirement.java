@@ -20,7 +20,7 @@ final class Requirement {
      */
     void put(Field field, String column) {
         if (catalogue.has(field, column)) {
-            put(Shape.qualified(field.path().profile()), column, Shape.constraint(field, "required"));
+            put(Shape.qualified(field.path().profile()), column, RuleNames.of(field, "required"));
         }
     }
 

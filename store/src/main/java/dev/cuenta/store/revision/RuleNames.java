@@ -39,6 +39,11 @@ final class RuleNames {
         return fitting(prefix(field) + rule);
     }
 
+    /** Of the index that keeps the field's values unique. */
+    static String unique(Field field) {
+        return of(field, field.limits().caseExact() ? "unique_exact" : "unique");
+    }
+
     private static String prefix(Field field) {
         String profile = field.path().profile();
         return Shape.table(profile) + (profile == null ? "_" : "__") + Shape.column(field) + "_";

@@ -55,7 +55,7 @@ public final class Shape {
 
     /** The table of a profile; of the account itself for null. */
     public static String table(@Nullable String profile) {
-        return profile == null ? ACCOUNT : fitting("profile_" + snakeCase(profile));
+        return profile == null ? ACCOUNT : RuleNames.fitting("profile_" + snakeCase(profile));
     }
 
     /** As SQL spells it, with its schema. */
@@ -68,7 +68,7 @@ public final class Shape {
     }
 
     static String column(FieldPath path) {
-        return fitting(snakeCase(path.name()));
+        return RuleNames.fitting(snakeCase(path.name()));
     }
 
     /** What ids are by the model. */
@@ -130,18 +130,6 @@ public final class Shape {
                 + ")";
     }
 
-    static String uniqueIndex(Field field) {
-        return RuleNames.of(field, field.limits().caseExact() ? "unique_exact" : "unique");
-    }
-
-    static String searchIndex(Field field) {
-        return RuleNames.of(field, "search");
-    }
-
-    static String constraint(Field field, String rule) {
-        return RuleNames.of(field, rule);
-    }
-
     /** The field whose uniqueness an index keeps, on this server or within a tenant, so that a violation can be told back. */
     public Optional<Field> uniqueField(String index) {
         return RuleNames.fieldOf(index, model).filter(field -> field.unique() || field.uniqueWithinTenant());
@@ -200,19 +188,19 @@ public final class Shape {
         var limits = field.limits();
         String length = many ? "cuenta.%s(" + column + ")" : "char_length(" + column + ")";
         between(length.formatted("shortest"), length.formatted("longest"), limits.minLength(), limits.maxLength())
-                .ifPresent(condition -> checks.add(new Check(constraint(field, "length"), condition)));
+                .ifPresent(condition -> checks.add(new Check(RuleNames.of(field, "length"), condition)));
         (many ? ofAll(column, limits.min(), limits.max()) : between(column, column, limits.min(), limits.max()))
-                .ifPresent(condition -> checks.add(new Check(constraint(field, "range"), condition)));
+                .ifPresent(condition -> checks.add(new Check(RuleNames.of(field, "range"), condition)));
         if (!limits.options().isEmpty()) {
             String options = String.join(
                     ", ", limits.options().stream().map(Shape::literal).toList());
             checks.add(new Check(
-                    constraint(field, "options"),
+                    RuleNames.of(field, "options"),
                     many ? column + " <@ array[" + options + "]::varchar[]" : column + " in (" + options + ")"));
         }
         if (many) {
             checks.add(new Check(
-                    constraint(field, "items"), "cardinality(" + column + ") between 1 and " + limits.maxItems()));
+                    RuleNames.of(field, "items"), "cardinality(" + column + ") between 1 and " + limits.maxItems()));
         }
         return checks;
     }
@@ -262,9 +250,5 @@ public final class Shape {
 
     private static String snakeCase(String camelCase) {
         return camelCase.replaceAll("([A-Z])", "_$1").toLowerCase(Locale.ROOT);
-    }
-
-    static String fitting(String name) {
-        return RuleNames.fitting(name);
     }
 }

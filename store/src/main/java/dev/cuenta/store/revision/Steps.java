@@ -254,7 +254,7 @@ final class Steps {
     }
 
     private void refer(Field field) {
-        refer(field, Shape.column(field), Shape.constraint(field, Shape.REFERENCE));
+        refer(field, Shape.column(field), RuleNames.of(field, Shape.REFERENCE));
     }
 
     private void refer(Field field, String column, String constraint) {

@@ -38,7 +38,7 @@ final class TenantValues {
 
     /** What the field has when its publish is over. */
     static TenantValues of(Field field, int revision, IdType keys) {
-        return new TenantValues(field, Shape.column(field), Shape.constraint(field, RULE), revision, keys);
+        return new TenantValues(field, Shape.column(field), RuleNames.of(field, RULE), revision, keys);
     }
 
     /** The same while it is made ready, from the column in which the values are meanwhile. */
@@ -134,7 +134,7 @@ final class TenantValues {
     }
 
     private String part(String suffix) {
-        return quoted(Shape.fitting(name + "_" + suffix));
+        return quoted(RuleNames.fitting(name + "_" + suffix));
     }
 
     private String function(String does) {

@@ -43,7 +43,7 @@ final class Twin {
 
     /** What the column is called until it gets the field's name. */
     String column() {
-        return Shape.fitting("next_r" + number + "_" + Shape.column(field()));
+        return RuleNames.fitting("next_r" + number + "_" + Shape.column(field()));
     }
 
     /** The column of the originals, or what SQL has for none. */
@@ -56,7 +56,7 @@ final class Twin {
     }
 
     String keptAs() {
-        return Shape.fitting("kept_r" + number + "_" + formerColumn());
+        return RuleNames.fitting("kept_r" + number + "_" + formerColumn());
     }
 
     String type() {
@@ -69,12 +69,12 @@ final class Twin {
 
     private String function() {
         return Shape.SCHEMA + "."
-                + quoted(Shape.fitting("carry_r" + number + "_"
+                + quoted(RuleNames.fitting("carry_r" + number + "_"
                         + Shape.table(field().path().profile()) + "_" + Shape.column(field())));
     }
 
     private String trigger() {
-        return quoted(Shape.fitting("carry_r" + number + "_" + Shape.column(field())));
+        return quoted(RuleNames.fitting("carry_r" + number + "_" + Shape.column(field())));
     }
 
     List<BriefStatement> expand() {
@@ -156,7 +156,7 @@ final class Twin {
 
     /** The twin's own, until the old column's gives its name away. */
     String reference() {
-        return RuleNames.numbered(Shape.constraint(field(), Shape.REFERENCE), number);
+        return RuleNames.numbered(RuleNames.of(field(), Shape.REFERENCE), number);
     }
 
     /** Empty where only the type itself can say what the value becomes. */
@@ -189,7 +189,7 @@ final class Twin {
             statements.add(BriefStatement.alter(
                     table(),
                     "rename constraint " + quoted(reference()) + " to "
-                            + quoted(Shape.constraint(field(), Shape.REFERENCE))));
+                            + quoted(RuleNames.of(field(), Shape.REFERENCE))));
         }
         Ddl.indexes(field())
                 .forEach(index -> statements.add(Ddl.renameIndex(index.nameInRevision(number), index.name())));

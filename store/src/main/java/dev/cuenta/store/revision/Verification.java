@@ -196,7 +196,7 @@ public final class Verification {
     private List<Difference> apart(AccountModel model) {
         List<Difference> differences = new ArrayList<>();
         model.fields().values().stream().filter(Field::uniqueWithinTenant).forEach(field -> {
-            String name = Shape.constraint(field, TenantValues.RULE);
+            String name = RuleNames.of(field, TenantValues.RULE);
             boolean kept = connections.each(
                     sql -> sql.sql("""
                             select to_regclass('cuenta.' || quote_ident(:name)) is not null and 2 = (

@@ -241,15 +241,4 @@ class ComputedFieldTest extends DatabaseTest {
                                     condition, attributes.find("id").orElseThrow(), false, 100, null));
                 }));
     }
-
-    private @Nullable Object value(AccountId id, String field) {
-        return database.live()
-                .with(revision -> revision.read(
-                        Scope.EVERYWHERE,
-                        work -> new Accounts(work)
-                                .find(id)
-                                .orElseThrow()
-                                .values()
-                                .get(FieldPath.parse(field))));
-    }
 }

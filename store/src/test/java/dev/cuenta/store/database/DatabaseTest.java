@@ -2,11 +2,17 @@ package dev.cuenta.store.database;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.testing.Await;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Verification;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 
@@ -62,6 +68,18 @@ public abstract class DatabaseTest {
 
     protected void goOn() {
         database.sql().sql("drop trigger halt on cuenta.revision").update();
+    }
+
+    /** What the field of the account holds now. */
+    protected @Nullable Object value(AccountId id, String field) {
+        return seen(database.live(), id, field);
+    }
+
+    /** The same as an instance of the service sees it. */
+    protected static @Nullable Object seen(LiveRevisions instance, AccountId id, String field) {
+        return instance.with(revision -> revision.read(
+                Scope.EVERYWHERE,
+                work -> new Accounts(work).find(id).orElseThrow().values().get(FieldPath.parse(field))));
     }
 
     protected List<Verification.Difference> differences(String source) {

@@ -26,6 +26,7 @@ import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What becomes of stored values when their field changes, on real PostgreSQL and while another instance goes on writing. */
 class ChangedFieldTest extends DatabaseTest {
@@ -286,10 +287,12 @@ class ChangedFieldTest extends DatabaseTest {
     @Test
     void uniqueness_comes_only_without_collisions_and_goes_again() {
         database.publish(with("berth: { type: string }"));
-        account("ines", "B07");
+        AccountId ines = account("ines", "B07");
         AccountId noor = account("noor", "b07");
+        account("tomas", "B09");
         Diff colliding = database.diff(with("berth: { type: string, uniqueness: server }"));
         assertThat(colliding.blocking()).hasSize(1);
+        assertThat(colliding.changes().get(0).accounts()).containsExactlyInAnyOrder(ines, noor);
         assertThat(colliding.changes().get(0).records()).isEqualTo(2);
         assertThat(database.diff(with("berth: { type: string, uniqueness: server, caseExact: true }"))
                         .blocking())
@@ -302,6 +305,25 @@ class ChangedFieldTest extends DatabaseTest {
         assertThat(indexes()).contains("account_berth_unique_exact").doesNotContain("account_berth_unique");
         database.publish(with("berth: { type: string }"));
         assertThat(indexes()).doesNotContain("account_berth_unique_exact");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "berth: { type: string, maxLength: 2 }",
+                "berth: { type: integer }",
+                "berth: { type: string }\n  place: { type: date, required: true, write: [guest], existing: { from: 'startedOn' } }",
+                "berth: { type: string }\n  place: { type: string, uniqueness: server, existing: { from: 'berth' } }"
+            })
+    void who_is_in_the_way_of_a_change_is_known(String fields) {
+        database.publish(with("startedOn: { type: date }\n  berth: { type: string }"));
+        AccountId ines = account("ines", "B07");
+        Diff diff = database.diff(with("startedOn: { type: date }\n  " + fields));
+
+        AccountId noor = account("noor", "B07");
+        Diff after = database.diff(with("startedOn: { type: date }\n  " + fields));
+        assertThat(after.changes().get(0).accounts()).containsExactlyInAnyOrder(ines, noor);
+        assertThat(diff.changes().get(0).accounts()).doesNotContain(noor);
     }
 
     @Test
@@ -580,18 +602,6 @@ class ChangedFieldTest extends DatabaseTest {
                 Map.of(FieldPath.parse(field), value),
                 Instant.now());
         return true;
-    }
-
-    private @Nullable Object value(AccountId id, String field) {
-        return database.live().with(revision -> revision.read(Scope.EVERYWHERE, work -> valueOf(work, id, field)));
-    }
-
-    private static @Nullable Object seen(LiveRevisions instance, AccountId id, String field) {
-        return instance.with(revision -> revision.read(Scope.EVERYWHERE, work -> valueOf(work, id, field)));
-    }
-
-    private static @Nullable Object valueOf(Work work, AccountId id, String field) {
-        return new Accounts(work).find(id).orElseThrow().values().get(FieldPath.parse(field));
     }
 
     private List<String> columns() {

@@ -220,14 +220,4 @@ class MovedFieldTest extends DatabaseTest {
             return id;
         }));
     }
-
-    private @Nullable Object value(AccountId id, String field) {
-        return seen(database.live(), id, field);
-    }
-
-    private static @Nullable Object seen(LiveRevisions instance, AccountId id, String field) {
-        return instance.with(revision -> revision.read(
-                Scope.EVERYWHERE,
-                work -> new Accounts(work).find(id).orElseThrow().values().get(FieldPath.parse(field))));
-    }
 }

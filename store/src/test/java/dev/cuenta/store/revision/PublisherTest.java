@@ -285,17 +285,6 @@ class PublisherTest extends DatabaseTest {
                 }));
     }
 
-    private @Nullable Object value(AccountId id, String field) {
-        return database.live()
-                .with(revision -> revision.read(
-                        Scope.EVERYWHERE,
-                        work -> new Accounts(work)
-                                .find(id)
-                                .orElseThrow()
-                                .values()
-                                .get(FieldPath.parse(field))));
-    }
-
     private String column(String table, String column) {
         return database.sql().sql("""
                 select data_type || case is_nullable when 'NO' then ' not null' else '' end || coalesce(' default ' || column_default, '')
