@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -145,8 +146,8 @@ abstract class HiddenValues extends OnMarea {
 
     /** Nothing comes out for these, nor is anything left in logs, activity, mails, threads, exports or error pages. */
     static void search(Predicate<Visitor> who, int least) {
-        List<Leak> leaks = new ArrayList<>();
-        int asked = visitors.stream()
+        List<Leak> leaks = Collections.synchronizedList(new ArrayList<>());
+        int asked = visitors.parallelStream()
                 .filter(who)
                 .mapToInt(visitor -> walk(visitor, EVERYWHERE, leaks))
                 .sum();
