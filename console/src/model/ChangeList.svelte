@@ -21,10 +21,10 @@
         {/if}
         {#if change.filter}
           <p class="quiet">
-            Of {#each change.accounts ?? [] as account, index (account.id)}{index ? ", " : ""}<a
+            Accounts: {#each change.accounts ?? [] as account, index (account.id)}{index ? ", " : ""}<a
                 href="/accounts/{account.id}">{account.displayName}</a
               >{/each}{(change.accounts?.length ?? 0) < change.records ? ", …" : ""}
-            (<a href="/accounts?filter={encodeURIComponent(change.filter)}">as a list</a>)
+            (<a href="/accounts?filter={encodeURIComponent(change.filter)}">list them</a>)
           </p>
         {/if}
         {#if change.toAllow}

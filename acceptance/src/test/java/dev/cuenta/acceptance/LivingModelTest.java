@@ -37,7 +37,12 @@ class LivingModelTest {
             assertThat(marea.cuenta("model", "publish", SUMMER, "--allow", "limits-narrowed:theme")
                             .succeeds()
                             .text())
-                    .contains("1 stored values do not fit", "Such as: dusk", "Of: Tomás", "Revision 3 is live.");
+                    .contains(
+                            "1 stored values do not fit",
+                            "Such as: dusk",
+                            "Accounts: Tomás",
+                            "--filter 'theme eq \"dusk\"'",
+                            "Revision 3 is live.");
 
             String tomas =
                     marea.cuenta("accounts", "show", "tomas.rey@marea.example").text();

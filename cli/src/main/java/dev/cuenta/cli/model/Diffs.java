@@ -62,8 +62,8 @@ final class Diffs {
             List<String> names = new ArrayList<>();
             change.path("accounts")
                     .forEach(account -> names.add(account.path("displayName").asString()));
-            out.println("      Of: " + String.join(", ", names) + (names.size() < records ? ", ..." : ""));
-            out.println("      To see them: cuenta accounts list --filter '"
+            out.println("      Accounts: " + String.join(", ", names) + (names.size() < records ? ", ..." : ""));
+            out.println("      To list them: cuenta accounts list --filter '"
                     + change.path("filter").asString() + "'");
         }
         if (change.path("toAllow").asBoolean()) {

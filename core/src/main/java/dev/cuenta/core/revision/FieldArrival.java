@@ -46,7 +46,7 @@ final class FieldArrival {
                             owed.get().words(),
                             records,
                             false)
-                    .naming(owed.get().accounts()));
+                    .naming(owed.get().accounts(), ""));
         } else {
             boolean promotes = promotes(field) && records > 0;
             changes.add(Change.of(

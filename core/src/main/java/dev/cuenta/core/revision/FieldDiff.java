@@ -265,7 +265,9 @@ final class FieldDiff {
                         what,
                         misfits.refused().count() + " stored values do not fit. " + instead)
                 .touching(misfits.refused().count())
-                .naming(misfits.refused().accounts())
+                .naming(
+                        misfits.refused().accounts(),
+                        Narrowing.filter(before, after).orElse(""))
                 .showing(shown(before, after, misfits.examples()))
                 .toAllowIf(!owed));
     }
@@ -347,6 +349,6 @@ final class FieldDiff {
                                         + "mend them first.",
                         colliding,
                         false)
-                .naming(sharing.accounts()));
+                .naming(sharing.accounts(), ""));
     }
 }

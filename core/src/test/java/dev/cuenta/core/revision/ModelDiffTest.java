@@ -146,7 +146,26 @@ class ModelDiffTest {
         assertThat(narrowed("a: { type: integer, returned: never }").examples()).isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            value = {
+                "a: { type: choice, options: [n, s, w] }|a: { type: choice, options: [s] }|a eq \"n\" or a eq \"w\"",
+                "a: { type: decimal, max: 60 }|a: { type: decimal, min: 1, max: 12.5 }|a lt 1 or a gt 12.5",
+                "a: { type: string }|a: { type: string, maxLength: 9 }|``",
+                "a: { type: integer }|a: { type: boolean }|``",
+                "a: { type: choice, options: [n, s], sensitivity: secret, read: [owner] }|a: { type: choice, options: [s], sensitivity: secret, read: [owner] }|``"
+            })
+    void a_filter_finds_all_who_are_in_the_way_where_it_can_say_so(String before, String after, String filter) {
+        assertThat(narrowed(before, after).filter()).isEqualTo(filter);
+    }
+
     private static Change narrowed(String after) {
+        return narrowed("a: { type: string, write: [guest] }", after);
+    }
+
+    private static Change narrowed(String before, String after) {
         StoredRecords stored = new Hundred() {
             @Override
             public Misfits misfits(Field before, Field field) {
@@ -158,11 +177,7 @@ class ModelDiffTest {
                 return 0;
             }
         };
-        return ModelDiff.between(
-                        1,
-                        Models.of(Models.smallWith("a: { type: string, write: [guest] }")),
-                        Models.of(Models.smallWith(after)),
-                        stored)
+        return ModelDiff.between(1, Models.of(Models.smallWith(before)), Models.of(Models.smallWith(after)), stored)
                 .changes()
                 .get(0);
     }

@@ -85,7 +85,7 @@ final class ModelController {
                 models.diff(caller, source.name(), source.text(), Boolean.TRUE.equals(source.script()));
         Map<String, Object> body = ModelJson.findings(shown.file());
         if (shown.diff() != null && shown.fingerprint() != null) {
-            body.putAll(ModelJson.diff(shown.diff(), shown.fingerprint(), shown.names(), shown.recordsPerSecond()));
+            body.putAll(ModelJson.diff(shown.diff(), shown.fingerprint(), shown.inTheWay(), shown.recordsPerSecond()));
             if (!shown.script().isEmpty()) {
                 body.put("script", shown.script());
             }

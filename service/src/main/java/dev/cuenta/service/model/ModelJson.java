@@ -1,6 +1,5 @@
 package dev.cuenta.service.model;
 
-import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.Severity;
@@ -11,7 +10,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Collectors;
 
 /** Findings, diffs and revisions as JSON. */
 final class ModelJson {
@@ -25,7 +23,7 @@ final class ModelJson {
         return json;
     }
 
-    static Map<String, Object> diff(Diff diff, String fingerprint, Map<String, String> names, long recordsPerSecond) {
+    static Map<String, Object> diff(Diff diff, String fingerprint, InTheWay inTheWay, long recordsPerSecond) {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("liveRevision", diff.liveRevision());
         json.put("fingerprint", fingerprint);
@@ -34,26 +32,21 @@ final class ModelJson {
         }
         json.put(
                 "changes",
-                diff.changes().stream().map(change -> change(change, names)).toList());
+                diff.changes().stream().map(change -> change(change, inTheWay)).toList());
         return json;
     }
 
-    private static Map<String, Object> change(Change change, Map<String, String> names) {
+    private static Map<String, Object> change(Change change, InTheWay inTheWay) {
         Map<String, Object> json = change(change);
-        List<String> readable = change.accounts().stream()
-                .map(AccountId::text)
-                .filter(names::containsKey)
-                .distinct()
-                .toList();
-        if (!readable.isEmpty()) {
+        List<String> accounts = inTheWay.of(change);
+        if (!accounts.isEmpty()) {
             json.put(
                     "accounts",
-                    readable.stream()
-                            .map(id -> Map.of("id", id, "displayName", names.get(id)))
+                    accounts.stream()
+                            .map(id -> Map.of(
+                                    "id", id, "displayName", inTheWay.names().get(id)))
                             .toList());
-            json.put(
-                    "filter",
-                    readable.stream().map(id -> "id eq \"" + id + "\"").collect(Collectors.joining(" or ")));
+            json.put("filter", inTheWay.filter(change));
         }
         return json;
     }

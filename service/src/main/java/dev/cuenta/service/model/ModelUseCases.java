@@ -1,6 +1,5 @@
 package dev.cuenta.service.model;
 
-import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.check.StoredFindings;
@@ -18,7 +17,6 @@ import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.core.revision.ModelDiff;
 import dev.cuenta.core.revision.Promotions;
-import dev.cuenta.service.account.Names;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Accounts;
@@ -37,7 +35,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -49,7 +46,7 @@ final class ModelUseCases {
     /**
      * A diff with what its file is called and what stands for it.
      *
-     * @param names of whoever is in the way of a change, by id; of those whom the caller may read
+     * @param inTheWay of a change, by name and id, as far as the caller may read them
      * @param recordsPerSecond that this database rewrites, as it was measured just now; 0 when nothing is to be rewritten
      * @param script the statements that publishing would send; empty unless they were asked for
      */
@@ -57,7 +54,7 @@ final class ModelUseCases {
             ModelFile file,
             @Nullable Diff diff,
             @Nullable String fingerprint,
-            Map<String, String> names,
+            InTheWay inTheWay,
             long recordsPerSecond,
             List<String> script) {}
 
@@ -105,7 +102,7 @@ final class ModelUseCases {
         ModelFile checked = ModelFile.read(file, source);
         AccountModel next = checked.model().orElse(null);
         if (next == null) {
-            return new Shown(checked, null, null, Map.of(), 0, List.of());
+            return new Shown(checked, null, null, InTheWay.NOBODY, 0, List.of());
         }
         Diff diff = diff(next);
         boolean rewrites = diff.changes().stream().anyMatch(change -> REWRITING.contains(change.effect()));
@@ -113,25 +110,13 @@ final class ModelUseCases {
                 checked,
                 diff,
                 diff.fingerprint(source),
-                named(diff, caller),
+                inTheWay(diff, caller),
                 rewrites ? counted(next, next).recordsPerSecond() : 0,
                 withScript ? publisher.script(diff.liveRevision(), next, diff.changes()) : List.of());
     }
 
-    /** Of whoever is in the way of a change, as far as the caller may read accounts. */
-    private Map<String, String> named(Diff diff, Caller caller) {
-        Set<AccountId> inTheWay = diff.changes().stream()
-                .flatMap(change -> change.accounts().stream())
-                .collect(Collectors.toSet());
-        return inTheWay.isEmpty()
-                ? Map.of()
-                : live.with(revision -> caller.may(CuentaPermission.ACCOUNTS_READ, revision.model())
-                        ? Names.of(
-                                inTheWay,
-                                caller,
-                                revision,
-                                caller.scope(CuentaPermission.ACCOUNTS_READ, revision.model()))
-                        : Map.of());
+    private InTheWay inTheWay(Diff diff, Caller caller) {
+        return live.present() ? live.with(revision -> InTheWay.of(diff, caller, revision)) : InTheWay.NOBODY;
     }
 
     private Diff diff(AccountModel next) {
