@@ -22,9 +22,10 @@
         {#if change.filter}
           <p class="quiet">
             Accounts: {#each change.accounts ?? [] as account, index (account.id)}{index ? ", " : ""}<a
+                class="link"
                 href="/accounts/{account.id}">{account.displayName}</a
               >{/each}{(change.accounts?.length ?? 0) < change.records ? ", …" : ""}
-            (<a href="/accounts?filter={encodeURIComponent(change.filter)}">list them</a>)
+            (<a class="link" href="/accounts?filter={encodeURIComponent(change.filter)}">list them</a>)
           </p>
         {/if}
         {#if change.toAllow}
