@@ -40,7 +40,7 @@ abstract class ConsoleAccessibility extends InBrowser {
                 "/retention",
                 "/services",
                 "/activity",
-                "/nowhere")) {
+                "/model/nowhere")) {
             open(page);
             browser.executeScript(
                     "localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])",

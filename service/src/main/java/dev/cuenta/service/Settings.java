@@ -3,6 +3,7 @@ package dev.cuenta.service;
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
@@ -18,6 +19,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param tokenLifetime how long a token for a service is good, and how long the keys that verify it may be kept
  * @param pictureFolder where the bytes of pictures are kept; null for the database
  * @param publicUrl where people reach the console: links in mails begin with it
+ * @param trustedProxies networks, such as {@code 10.0.0.0/8}: what proxies there say about where a request comes from is believed
+ * @param signUpsPerAddress how many people may sign up from one address in a row before each has to wait for the one before; an hour
+ *     without any begins anew
  * @param mail null for an installation that writes to nobody
  * @param textMessages a program that sends text messages; null for an installation that sends none
  * @param domain under which each tenant has a subdomain, such as {@code accounts.marea.example}; null for none
@@ -35,6 +39,8 @@ public record Settings(
         @Nullable Path pictureFolder,
         @Nullable String domain,
         String publicUrl,
+        List<String> trustedProxies,
+        int signUpsPerAddress,
         @Nullable Mail mail,
         @Nullable Webhook textMessages) {
     /**

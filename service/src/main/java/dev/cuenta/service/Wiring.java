@@ -37,11 +37,18 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.StreamWriteFeature;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.MapperFeature;
+import tools.jackson.databind.cfg.CoercionAction;
+import tools.jackson.databind.cfg.CoercionInputShape;
+import tools.jackson.databind.type.LogicalType;
 
 @Configuration(proxyBeanMethods = false)
 class Wiring {
     private static final Logger LOG = LoggerFactory.getLogger(Wiring.class);
+
+    /** For how long a request waits for a connection: there are more threads than connections, so that some can say that there is none. */
+    private static final int CONNECTION_MILLIS = 1500;
 
     /** Bean methods that need the tables take this, so that they are there. */
     @Bean(destroyMethod = "close")
@@ -70,7 +77,11 @@ class Wiring {
         HikariConfig config = pool("cuenta", database.url(), database.user(), database.password());
         config.setMaximumPoolSize(16);
         config.setMinimumIdle(2);
-        config.setConnectionInitSql(Connections.INITIALLY);
+        // A request that waits for a lock which somebody took by hand is better answered.
+        config.setConnectionInitSql(Connections.INITIALLY + "; set lock_timeout = '2s'; set statement_timeout = '60s'");
+        config.addDataSourceProperty("socketTimeout", "65");
+        config.setConnectionTimeout(CONNECTION_MILLIS);
+        config.setValidationTimeout(CONNECTION_MILLIS / 2);
         return new HikariDataSource(config);
     }
 
@@ -84,6 +95,7 @@ class Wiring {
         config.addDataSourceProperty("logServerErrorDetail", "false");
         config.addDataSourceProperty("ApplicationName", "cuenta");
         config.addDataSourceProperty("tcpKeepAlive", "true");
+        config.addDataSourceProperty("connectTimeout", "2");
         return config;
     }
 
@@ -183,9 +195,19 @@ class Wiring {
     }
 
     @Bean
-    JsonMapperBuilderCustomizer strictJson() {
+    JsonMapperBuilderCustomizer strictObjects() {
         return builder -> builder.enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
+                .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
+                .withCoercionConfig(
+                        LogicalType.Textual,
+                        texts -> texts.setCoercion(CoercionInputShape.Integer, CoercionAction.Fail)
+                                .setCoercion(CoercionInputShape.Float, CoercionAction.Fail)
+                                .setCoercion(CoercionInputShape.Boolean, CoercionAction.Fail))
                 .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+                .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+                .enable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
+                .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
                 .enable(StreamWriteFeature.WRITE_BIGDECIMAL_AS_PLAIN);
     }
 }

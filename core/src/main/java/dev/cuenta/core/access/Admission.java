@@ -22,6 +22,9 @@ import org.jspecify.annotations.Nullable;
  * dropped; all refusals come together.
  */
 public final class Admission {
+    /** Whoever gets more names wrong than this has another document in mind. */
+    private static final int MOST_ADVISED = 5;
+
     private final AccountModel model;
     private final AccessMatrix matrix;
 
@@ -103,6 +106,9 @@ public final class Admission {
         private String unknown(FieldPath path) {
             boolean elsewhere = viewer.sees("kind")
                     && model.field(path).filter(viewer::knows).isPresent();
+            if (violations.size() >= MOST_ADVISED && !elsewhere) {
+                return "There is no such field.";
+            }
             Set<String> names = new TreeSet<>();
             fields.stream()
                     .filter(field -> matrix.writes(viewer, field, operation))

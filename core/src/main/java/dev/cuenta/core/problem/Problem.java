@@ -7,6 +7,8 @@ import org.jspecify.annotations.Nullable;
 
 /** A refused request. Anything else that is thrown is a defect. */
 public final class Problem extends RuntimeException {
+    private static final int MOST_TOLD = 50;
+
     private final ProblemKind kind;
     private final List<Violation> violations;
     private final @Nullable Duration retryAfter;
@@ -27,11 +29,14 @@ public final class Problem extends RuntimeException {
         return new Problem(kind, detail, violations, null);
     }
 
+    /** Of very many violations the first are told. */
     public static Problem invalid(List<Violation> violations) {
-        String detail = violations.size() == 1
+        int count = violations.size();
+        String detail = count == 1
                 ? violations.get(0).detail()
-                : violations.size() + " values were refused; each is named in errors.";
-        return new Problem(ProblemKind.INVALID, detail, violations, null);
+                : count + " values were refused; " + (count > MOST_TOLD ? "the first " + MOST_TOLD + " are" : "each is")
+                        + " named in errors.";
+        return new Problem(ProblemKind.INVALID, detail, violations.subList(0, Math.min(count, MOST_TOLD)), null);
     }
 
     public static Problem invalid(String pointer, String code, String detail) {

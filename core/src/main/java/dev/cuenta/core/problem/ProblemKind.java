@@ -15,6 +15,8 @@ public enum ProblemKind {
     TAKEN(409, "Already taken"),
     CONFLICT(409, "Does not fit the present state"),
     STALE(412, "Changed by someone else in the meantime"),
+    TOO_SLOW(408, "Took too long to arrive"),
+    TOO_LARGE(413, "Too large"),
     TOO_MANY(429, "Too many tries"),
     UNAVAILABLE(503, "Not available just now");
 

@@ -12,6 +12,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.account.AccountUseCases.View;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Given;
 import dev.cuenta.service.session.OwnPassword;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Changeable;
@@ -83,8 +84,9 @@ final class AccountChange {
         if (!own || !body.containsKey(CURRENT_PASSWORD)) {
             return new Wish(body, false, expected);
         }
-        if (caller.account() == null || !(body.remove(CURRENT_PASSWORD) instanceof String password)) {
-            throw Problem.invalid("/" + CURRENT_PASSWORD, "type", "Give your present password as a text.");
+        String password = Given.text(CURRENT_PASSWORD, body.remove(CURRENT_PASSWORD));
+        if (caller.account() == null) {
+            throw Problem.invalid("/" + CURRENT_PASSWORD, "type", "Only a person has a present password.");
         }
         ownPassword.require(caller.account(), password, "/" + CURRENT_PASSWORD, revision);
         return new Wish(body, true, expected);

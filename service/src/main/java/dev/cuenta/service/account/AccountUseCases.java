@@ -58,7 +58,7 @@ public final class AccountUseCases {
     /** Makes an account of the default kind, with its profiles, default roles and, where the model says so, a tenant. */
     View signUp(Map<String, Object> body, Origin origin) {
         return live.with(revision -> {
-            NewAccounts.SignUp signUp = newAccounts.forSignUp(revision, body);
+            NewAccounts.SignUp signUp = newAccounts.forSignUp(revision, body, origin);
             return revision.write(Scope.EVERYWHERE, work -> {
                 AccountId id = newAccounts.storeSignUp(signUp, work);
                 new Activity(work).add(Action.SIGNED_UP, id, origin.as(id));

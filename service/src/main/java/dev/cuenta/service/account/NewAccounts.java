@@ -5,6 +5,7 @@ import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -18,6 +19,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Throttle;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
@@ -60,14 +62,17 @@ public final class NewAccounts {
     record SignUp(Prepared prepared, @Nullable String invitation) {}
 
     private final Passwords passwords;
+    private final Throttle throttle;
     private final Clock clock;
 
-    NewAccounts(Passwords passwords, Clock clock) {
+    NewAccounts(Passwords passwords, Throttle throttle, Clock clock) {
+        this.throttle = throttle;
         this.passwords = passwords;
         this.clock = clock;
     }
 
-    SignUp forSignUp(LiveRevision revision, Map<String, Object> body) {
+    /** @param origin from where only so many sign up in a row */
+    SignUp forSignUp(LiveRevision revision, Map<String, Object> body, Origin origin) {
         AccountModel model = revision.model();
         if (model.fields().values().stream().noneMatch(field -> field.write().contains(Party.GUEST))) {
             throw Problem.of(ProblemKind.FORBIDDEN, "Sign-up is closed: the model lets guests write nothing.");
@@ -80,6 +85,7 @@ public final class NewAccounts {
         }
         Map<FieldPath, @Nullable Object> values = revision.admission()
                 .forNew(Operation.SIGN_UP, Viewer.of(Set.of(Party.GUEST)), model.defaultKind(), rest);
+        throttle.beginSignUp(String.valueOf(origin.address()));
         String hash = hash(password, model, values);
         return new SignUp(
                 new Prepared(

@@ -46,34 +46,66 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
         }
     }
 
-    static AdoptedRows read(String source, Map<String, Object> body) {
+    /** As they are sent. */
+    record Sent(
+            @Nullable String kind,
+            @Nullable Map<String, String> clashes,
+            @Nullable List<SentRow> accounts) {}
+
+    /** One of them. */
+    record SentRow(
+            @Nullable String key,
+            @Nullable String id,
+            @Nullable String created,
+            @Nullable String lastModified,
+            @Nullable String password,
+            @Nullable Map<String, Object> values) {
+        /** The hash of a password must not get into a log line by accident. */
+        @Override
+        public String toString() {
+            return "a row";
+        }
+    }
+
+    static AdoptedRows read(String source, Sent sent) {
         if (!source.matches("[a-z0-9][a-z0-9-]{0,39}")) {
             throw Problem.invalid(
                     "/source", "name", "A source's name has small letters, digits and hyphens, 40 at most.");
         }
-        List<Row> rows = new ArrayList<>();
-        if (body.get("accounts") instanceof List<?> accounts && accounts.size() <= MOST) {
-            for (int i = 0; i < accounts.size(); i++) {
-                rows.add(row(i, group(accounts.get(i), "/accounts/" + i)));
-            }
-        } else {
+        List<SentRow> accounts = sent.accounts();
+        if (accounts == null || accounts.size() > MOST) {
             throw Problem.invalid("/accounts", "type", "Give a list of " + MOST + " rows at most.");
         }
+        List<Row> rows = new ArrayList<>();
+        accounts.forEach(account -> rows.add(row(rows.size(), account)));
         Map<String, Clash> clashes = new LinkedHashMap<>();
-        group(body.getOrDefault("clashes", Map.of()), "/clashes")
-                .forEach((field, choice) -> clashes.put(field, clash(String.valueOf(choice))));
-        return new AdoptedRows(source, text(body, "kind"), clashes, rows);
+        if (sent.clashes() != null) {
+            sent.clashes().forEach((field, choice) -> clashes.put(field, clash(String.valueOf(choice))));
+        }
+        return new AdoptedRows(source, sent.kind(), clashes, rows);
     }
 
-    private static Row row(int number, Map<String, Object> body) {
+    private static Row row(int number, SentRow sent) {
         return new Row(
                 number,
-                Optional.ofNullable(text(body, "key")).orElse(""),
-                text(body, "id"),
-                text(body, "created"),
-                text(body, "lastModified"),
-                text(body, "password"),
-                group(body.getOrDefault("values", Map.of()), "/accounts/values"));
+                Optional.ofNullable(sent.key()).orElse(""),
+                sent.id(),
+                sent.created(),
+                sent.lastModified(),
+                sent.password(),
+                present(sent.values()));
+    }
+
+    private static Map<String, Object> present(@Nullable Map<String, Object> values) {
+        Map<String, Object> present = new LinkedHashMap<>();
+        if (values != null) {
+            values.forEach((name, value) -> {
+                if (value != null) {
+                    present.put(name, value);
+                }
+            });
+        }
+        return present;
     }
 
     private static Clash clash(String choice) {
@@ -82,22 +114,5 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
                 .findFirst()
                 .orElseThrow(() -> Problem.invalid(
                         "/clashes", "option", "A clash is met by one of: report, join, renumber, empty."));
-    }
-
-    private static Map<String, Object> group(Object raw, String pointer) {
-        if (!(raw instanceof Map<?, ?> given)) {
-            throw Problem.invalid(pointer, "type", "Give an object here.");
-        }
-        Map<String, Object> group = new LinkedHashMap<>();
-        given.forEach((name, value) -> {
-            if (value != null) {
-                group.put(String.valueOf(name), value);
-            }
-        });
-        return group;
-    }
-
-    private static @Nullable String text(Map<String, Object> body, String name) {
-        return body.get(name) == null ? null : String.valueOf(body.get(name));
     }
 }

@@ -1,5 +1,6 @@
 package dev.cuenta.service.adoption;
 
+import dev.cuenta.service.body.BodyUpTo;
 import dev.cuenta.service.session.Caller;
 import java.util.Map;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,9 +26,10 @@ final class AdoptionController {
     }
 
     /** Rows of one source, up to 500 at once. */
+    @BodyUpTo(mebibytes = 8)
     @PostMapping("/{source}")
-    Map<String, Object> adopt(Caller caller, @PathVariable String source, @RequestBody Map<String, Object> body) {
-        return Map.of("items", adoptions.adopt(caller, AdoptedRows.read(source, body)));
+    Map<String, Object> adopt(Caller caller, @PathVariable String source, @RequestBody AdoptedRows.Sent sent) {
+        return Map.of("items", adoptions.adopt(caller, AdoptedRows.read(source, sent)));
     }
 
     /** The map of ids of one source, a page at a time. */

@@ -1,11 +1,11 @@
 package dev.cuenta.service.job;
 
+import dev.cuenta.service.load.Outage;
+import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.LiveRevisions;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ThreadFactory;
@@ -26,48 +26,72 @@ public final class Background implements DisposableBean {
     private static final long CARRY_ON_MILLIS = 2000;
 
     private final LiveRevisions live;
-    private final List<Job> jobs;
     private final Clock clock;
-    private final Map<Job, Instant> next = new HashMap<>(); // by the thread of jobs alone
+    private final Outage outage;
     private final ScheduledExecutorService follower =
             Executors.newSingleThreadScheduledExecutor(named("follow-revision"));
-    private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(named("jobs"));
+    private final List<Lane> lanes;
 
     @SuppressWarnings("FutureReturnValueIgnored") // the work itself reports what goes wrong
-    Background(LiveRevisions live, List<Job> jobs, Clock clock) {
+    Background(LiveRevisions live, List<Job> jobs, Clock clock, Outage outage) {
         this.live = live;
         this.clock = clock;
-        this.jobs = List.copyOf(jobs);
+        this.outage = outage;
+        this.lanes = jobs.stream().map(Lane::new).toList();
         follower.scheduleWithFixedDelay(
                 () -> quietly("Following the live revision", live::refresh),
                 FOLLOW_MILLIS,
                 FOLLOW_MILLIS,
                 TimeUnit.MILLISECONDS);
-        worker.scheduleWithFixedDelay(this::carryOn, 0, CARRY_ON_MILLIS, TimeUnit.MILLISECONDS);
+        lanes.forEach(Lane::open);
     }
 
     /** Looks for work at once rather than at the next turn. */
     public void hurry() {
-        worker.execute(this::carryOn);
+        lanes.forEach(Lane::hurry);
     }
 
-    private void carryOn() {
-        jobs.stream().filter(this::isDue).forEach(job -> {
-            next.put(job, clock.instant().plus(job.pause()));
-            quietly(job.title(), job::carryOn);
-        });
+    /** Each job has a thread of its own: none waits behind another, however long that takes. */
+    private final class Lane {
+        private final Job job;
+        private final ScheduledExecutorService worker;
+        /** By the lane's thread alone. */
+        private Instant next = Instant.MIN;
+
+        Lane(Job job) {
+            this.job = job;
+            this.worker = Executors.newSingleThreadScheduledExecutor(named("job " + job.title()));
+        }
+
+        @SuppressWarnings("FutureReturnValueIgnored") // the work itself reports what goes wrong
+        void open() {
+            worker.scheduleWithFixedDelay(this::carryOn, 0, CARRY_ON_MILLIS, TimeUnit.MILLISECONDS);
+        }
+
+        void hurry() {
+            worker.execute(this::carryOn);
+        }
+
+        private void carryOn() {
+            boolean due =
+                    (job.precedesModel() || live.present()) && !clock.instant().isBefore(next);
+            if (due) {
+                next = clock.instant().plus(job.pause());
+                quietly(job.title(), job::carryOn);
+            }
+        }
     }
 
-    private boolean isDue(Job job) {
-        return (job.precedesModel() || live.present())
-                && !clock.instant().isBefore(next.getOrDefault(job, Instant.MIN));
-    }
-
-    private static void quietly(String what, Runnable work) {
+    /** Nothing that is thrown ends a job for good, for a scheduled one that throws is not run again. */
+    private void quietly(String what, Runnable work) {
         try {
             work.run();
-        } catch (RuntimeException failure) {
-            LOG.warn("{} stopped and will be tried again", what, failure);
+        } catch (RuntimeException | Error failure) {
+            if (Connections.isAway(failure)) {
+                outage.met(failure);
+            } else {
+                LOG.warn("{} stopped and will be tried again", what, failure);
+            }
         }
     }
 
@@ -82,6 +106,6 @@ public final class Background implements DisposableBean {
     @Override
     public void destroy() {
         follower.shutdownNow();
-        worker.shutdownNow();
+        lanes.forEach(lane -> lane.worker.shutdownNow());
     }
 }

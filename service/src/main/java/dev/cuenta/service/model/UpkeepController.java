@@ -72,9 +72,12 @@ final class UpkeepController {
         return Map.of("items", upkeep.sweep(caller, sweep.upToRevision()));
     }
 
+    /** What an empty database of the same shape is to be called. */
+    record Copy(String name) {}
+
     @PostMapping("/databases")
-    ResponseEntity<Map<String, Object>> emptyCopy(Caller caller, @RequestBody Map<String, String> body) {
-        String name = String.valueOf(body.get("name"));
+    ResponseEntity<Map<String, Object>> emptyCopy(Caller caller, @RequestBody Copy copy) {
+        String name = String.valueOf(copy.name());
         Revision revision = upkeep.emptyCopy(caller, name);
         return ResponseEntity.status(201).body(Map.of("name", name, "revision", revision.number()));
     }

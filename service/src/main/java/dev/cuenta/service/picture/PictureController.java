@@ -1,6 +1,7 @@
 package dev.cuenta.service.picture;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.service.body.BodyUpTo;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.OpenToServices;
 import java.io.InputStream;
@@ -47,6 +48,7 @@ final class PictureController {
                 .body(shown.content());
     }
 
+    @BodyUpTo(mebibytes = 20)
     @PutMapping
     Map<String, Object> upload(
             Caller caller,
@@ -68,13 +70,16 @@ final class PictureController {
         return items(pictures.list(caller, account(id), field));
     }
 
+    /** An earlier picture, by its id. */
+    record Chosen(String picture) {}
+
     @PutMapping("/current")
     Map<String, Object> bringBack(
             Caller caller,
             @PathVariable(required = false) @Nullable String id,
             @PathVariable String field,
-            @RequestBody Map<String, Object> body) {
-        return items(pictures.bringBack(caller, account(id), field, String.valueOf(body.get("picture"))));
+            @RequestBody Chosen chosen) {
+        return items(pictures.bringBack(caller, account(id), field, String.valueOf(chosen.picture())));
     }
 
     private static @Nullable AccountId account(@Nullable String id) {

@@ -28,6 +28,7 @@ import dev.cuenta.store.retention.RetentionRuns;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -44,6 +45,10 @@ final class RetentionUseCases implements Job {
     private static final Logger LOG = LoggerFactory.getLogger(RetentionUseCases.class);
     private static final int SHOWN = 10;
     private static final int BATCH = 200;
+    /** What is locked for longer than this is taken by the next run. */
+    private static final int MOST_WAITS = 100;
+
+    private static final Duration WAIT = Duration.ofMillis(100);
 
     /** An account that is due, with the moment that its time is counted from. */
     record Due(String id, String displayName, String since) {}
@@ -165,29 +170,52 @@ final class RetentionUseCases implements Job {
         }
     }
 
+    private enum Batch {
+        TAKEN,
+        /** There are some, and others work with each of them just now. */
+        BUSY,
+        NONE
+    }
+
     private void carryOn(RetentionRun run) {
-        boolean more =
-                runs.find(run.id()).filter(present -> !present.finished()).isPresent();
-        while (more) {
-            more = live.with(revision -> revision.write(Scope.EVERYWHERE, work -> takeBatch(run, work)));
+        if (runs.find(run.id()).filter(present -> !present.finished()).isEmpty()) {
+            return;
+        }
+        Batch last = Batch.TAKEN;
+        for (int busy = 0; last != Batch.NONE && busy < MOST_WAITS; ) {
+            last = live.with(revision -> revision.write(Scope.EVERYWHERE, work -> takeBatch(run, work)));
+            busy = last == Batch.BUSY ? busy + 1 : 0;
+            if (last == Batch.BUSY) {
+                letThemFinish();
+            }
         }
         runs.finish(run.id());
         LOG.info("Retention rule {} has run", run.rule());
     }
 
-    private boolean takeBatch(RetentionRun run, Work work) {
+    private static void letThemFinish() {
+        try {
+            Thread.sleep(WAIT.toMillis());
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("Interrupted; the run goes on at the next start", stopping);
+        }
+    }
+
+    private Batch takeBatch(RetentionRun run, Work work) {
         RetentionRule rule = work.revision().model().retention().get(run.rule());
         if (rule == null) {
-            return false; // taken out of the model while the run was cut off
+            return Batch.NONE; // taken out of the model while the run was cut off
         }
         Selection selection = Selection.of(work.revision().model(), rule, clock.instant());
-        List<AccountId> ids = new Accounts(work).lock(selection.condition(), BATCH);
+        Accounts accounts = new Accounts(work);
+        List<AccountId> ids = accounts.lock(selection.condition(), BATCH);
         if (ids.isEmpty()) {
-            return false;
+            return accounts.count(selection.condition()) == 0 ? Batch.NONE : Batch.BUSY;
         }
         new Activity(work).addAll(action(rule), ids, Origin.CUENTA, Map.of("rule", rule.name()));
         RetentionRuns.add(work, run.id(), take(ids, rule, work));
-        return true;
+        return Batch.TAKEN;
     }
 
     private static Action action(RetentionRule rule) {

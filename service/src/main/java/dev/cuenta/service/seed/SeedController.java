@@ -1,7 +1,7 @@
 package dev.cuenta.service.seed;
 
+import dev.cuenta.service.body.BodyUpTo;
 import dev.cuenta.service.session.Caller;
-import java.util.Map;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
@@ -14,8 +14,9 @@ final class SeedController {
         this.seeds = seeds;
     }
 
+    @BodyUpTo(mebibytes = 8)
     @PostMapping("/v1/seeds")
-    Seeds.Sown sow(Caller caller, @RequestBody Map<String, Object> body) {
-        return seeds.sow(caller, body);
+    Seeds.Sown sow(Caller caller, @RequestBody Seeds.Seed seed) {
+        return seeds.sow(caller, seed);
     }
 }

@@ -50,15 +50,25 @@ final class Seeds {
         this.clock = clock;
     }
 
-    Sown sow(Caller caller, Map<String, Object> body) {
+    /** What is to be stored. */
+    record Seed(@Nullable List<String> tenants, @Nullable List<Map<String, Object>> accounts) {
+        List<String> names() {
+            return tenants == null ? List.of() : tenants;
+        }
+
+        List<Map<String, Object>> all() {
+            return accounts == null ? List.of() : accounts;
+        }
+    }
+
+    Sown sow(Caller caller, Seed seed) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SEEDS_SOW, revision.model());
-            List<Object> names = list(body, "tenants");
-            List<Object> accounts = list(body, "accounts");
+            List<String> names = seed.names();
+            List<Map<String, Object>> accounts = seed.all();
             return revision.write(Scope.EVERYWHERE, work -> {
-                int tenants = (int) names.stream()
-                        .filter(name -> sowTenant(String.valueOf(name), work))
-                        .count();
+                int tenants = (int)
+                        names.stream().filter(name -> sowTenant(name, work)).count();
                 int made = 0;
                 for (int i = 0; i < accounts.size(); i++) {
                     made += sowAccount(caller, i, accounts.get(i), work) ? 1 : 0;
@@ -79,13 +89,9 @@ final class Seeds {
         return missing;
     }
 
-    private boolean sowAccount(Caller caller, int index, Object raw, Work work) {
+    private boolean sowAccount(Caller caller, int index, Map<String, Object> given, Work work) {
         LiveRevision revision = work.revision();
-        if (!(raw instanceof Map<?, ?> given)) {
-            throw Problem.invalid("/accounts/" + index, "type", "Each account is an object with its fields.");
-        }
-        Map<String, Object> body = new LinkedHashMap<>();
-        given.forEach((key, value) -> body.put(String.valueOf(key), value));
+        Map<String, Object> body = new LinkedHashMap<>(given);
         AccountModel model = revision.model();
         Kind kind = named(body.remove("kind"), model.kinds(), model.defaultKind(), "/accounts/" + index + "/kind");
         Set<Role> roles = new LinkedHashSet<>();

@@ -1,5 +1,6 @@
 package dev.cuenta.service.session;
 
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.password.Passwords;
 import java.util.List;
@@ -20,13 +21,17 @@ final class PasswordAssessmentController {
 
     private final PasswordAssessment assessment;
 
-    PasswordAssessmentController(PasswordAssessment assessment) {
+    private final Throttle throttle;
+
+    PasswordAssessmentController(PasswordAssessment assessment, Throttle throttle) {
+        this.throttle = throttle;
         this.assessment = assessment;
     }
 
     @OpenToGuests
     @PostMapping
-    Map<String, Object> assess(@RequestBody Asked asked) {
+    Map<String, Object> assess(@RequestBody Asked asked, Origin origin) {
+        throttle.beginAssessment(String.valueOf(origin.address()));
         List<String> identifiers = asked.identifiers() == null ? List.of() : asked.identifiers();
         if (asked.password() == null
                 || asked.password().length() > Given.LONGEST

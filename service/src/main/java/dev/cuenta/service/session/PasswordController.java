@@ -2,6 +2,7 @@ package dev.cuenta.service.session;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -17,13 +18,18 @@ final class PasswordController {
         this.passwords = passwords;
     }
 
+    /** The present password and the one that takes its place. */
+    record Wanted(
+            @Nullable String current,
+            @Nullable String password,
+            @Nullable Boolean keepSessions) {}
+
     @PutMapping
-    ResponseEntity<Map<String, Object>> change(
-            Caller caller, @RequestBody Map<String, Object> body, HttpServletRequest request) {
+    ResponseEntity<Map<String, Object>> change(Caller caller, @RequestBody Wanted wanted, HttpServletRequest request) {
         PasswordChange.Wish wish = new PasswordChange.Wish(
-                Given.text("current", body.get("current")),
-                Given.text("password", body.get("password")),
-                Boolean.TRUE.equals(body.get("keepSessions")));
+                Given.text("current", wanted.current()),
+                Given.text("password", wanted.password()),
+                Boolean.TRUE.equals(wanted.keepSessions()));
         PasswordChange.Changed changed =
                 passwords.change(caller, Doorkeeper.token(request).orElse(""), wish);
         return SessionTokens.told(200, changed.token(), Map.of("sessionsEnded", changed.ended()), request);

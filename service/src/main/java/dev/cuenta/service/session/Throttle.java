@@ -1,6 +1,8 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.Settings;
+import dev.cuenta.service.web.Network;
 import dev.cuenta.store.session.Attempts;
 import java.text.Normalizer;
 import java.time.Duration;
@@ -18,11 +20,14 @@ public final class Throttle {
     private static final int FREE_FOR_ADDRESS = 50;
     private static final int FREE_FOR_PERSON = 60;
     private static final int FREE_RESETS = 20;
+    private static final int FREE_ASSESSMENTS = 1000;
 
     private final Attempts attempts;
+    private final Settings settings;
 
-    Throttle(Attempts attempts) {
+    Throttle(Attempts attempts, Settings settings) {
         this.attempts = attempts;
+        this.settings = settings;
     }
 
     /**
@@ -32,7 +37,7 @@ public final class Throttle {
      */
     record Try(String whom, String address) {
         private byte[] pair() {
-            return Tokens.hash("pair\0" + normal() + "\0" + address);
+            return Tokens.hash("pair\0" + normal() + "\0" + network());
         }
 
         private byte[] person() {
@@ -40,7 +45,11 @@ public final class Throttle {
         }
 
         private byte[] familiar() {
-            return Tokens.hash("familiar\0" + normal() + "\0" + address);
+            return Tokens.hash("familiar\0" + normal() + "\0" + network());
+        }
+
+        private String network() {
+            return Network.subscriber(address);
         }
 
         private String normal() {
@@ -48,7 +57,7 @@ public final class Throttle {
         }
 
         private byte[] from() {
-            return Tokens.hash("address\0" + address);
+            return Tokens.hash("address\0" + network());
         }
     }
 
@@ -84,9 +93,28 @@ public final class Throttle {
 
     /** @throws Problem TOO_MANY when somebody at the address asks for too many links */
     void beginReset(String address) {
-        attempts.begin(Tokens.hash("reset\0" + address), FREE_RESETS).ifPresent(wait -> {
-            throw Problem.tooMany("Too many links were asked for. Wait " + wait.toSeconds() + " seconds.", wait);
-        });
+        begin("reset", address, FREE_RESETS, "Too many links were asked for.");
+    }
+
+    /**
+     * Counts somebody who signs up.
+     *
+     * @throws Problem TOO_MANY when too many do from the address
+     */
+    public void beginSignUp(String address) {
+        begin("sign-up", address, settings.signUpsPerAddress(), "Too many accounts were made from there.");
+    }
+
+    /** @throws Problem TOO_MANY when somebody at the address has too many passwords assessed */
+    void beginAssessment(String address) {
+        begin("assessment", address, FREE_ASSESSMENTS, "Too many passwords were assessed.");
+    }
+
+    private void begin(String what, String address, int free, String tooMany) {
+        attempts.begin(Tokens.hash(what + "\0" + Network.subscriber(address)), free)
+                .ifPresent(wait -> {
+                    throw Problem.tooMany(tooMany + " Wait " + wait.toSeconds() + " seconds.", wait);
+                });
     }
 
     private static void refuse(Duration wait) {

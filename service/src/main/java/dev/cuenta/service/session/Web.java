@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
@@ -27,7 +28,9 @@ import org.springframework.web.servlet.resource.PathResourceResolver;
 @Configuration(proxyBeanMethods = false)
 class Web implements WebMvcConfigurer {
     private static final String CONSOLE = "console/";
-    private static final List<String> NOT_PAGES = List.of("v1/", "actuator", "assets/");
+    /** How the addresses of the console's pages begin; it draws them itself, and everything else is not there. */
+    static final Set<String> PAGES =
+            Set.of("me", "accounts", "model", "retention", "services", "activity", "confirm", "reset");
 
     private final Doorkeeper doorkeeper;
 
@@ -52,7 +55,7 @@ class Web implements WebMvcConfigurer {
         registry.addViewController("/").setViewName("forward:/index.html");
     }
 
-    /** Names in assets/ carry a hash of their content; every other address is a page of the console. */
+    /** Names in assets/ carry a hash of their content. */
     @Override
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
         registry.addResourceHandler("/assets/**")
@@ -69,7 +72,7 @@ class Web implements WebMvcConfigurer {
         @Override
         protected @Nullable Resource getResource(String path, Resource location) throws IOException {
             Resource file = super.getResource(path, location);
-            boolean page = file == null && NOT_PAGES.stream().noneMatch(path::startsWith);
+            boolean page = file == null && PAGES.contains(path.split("/", 2)[0]);
             Resource index = new ClassPathResource(CONSOLE + "index.html");
             return page && index.exists() ? index : file;
         }

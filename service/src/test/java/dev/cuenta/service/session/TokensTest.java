@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -40,6 +41,8 @@ class TokensTest {
                 null,
                 null,
                 "http://127.0.0.1:7480",
+                List.of(),
+                20,
                 null,
                 null);
         new InstallationKey(settings);

@@ -2,6 +2,8 @@ package dev.cuenta.store.database;
 
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.sql.SQLTransientConnectionException;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.sql.DataSource;
@@ -17,6 +19,11 @@ public final class Connections {
 
     /** For each new connection of the service: where a transaction does not limit itself to a tenant, it reaches everything. */
     public static final String INITIALLY = "set cuenta.scope = '" + EVERYWHERE + "'";
+
+    /** Classes of SQLSTATE: connections, resources, the operator's hand, the machine. */
+    private static final Set<String> AWAY = Set.of("08", "53", "57", "58");
+
+    private static final String LOCKED = "55P03";
 
     private final DataSource dataSource;
 
@@ -49,9 +56,8 @@ public final class Connections {
             } catch (RuntimeException | Error failure) {
                 rollback(connection, failure);
                 throw failure;
-            } finally {
-                connection.setAutoCommit(true);
             }
+            // The pool sets a connection back that is given back; where that failed, it would hide why.
         } catch (SQLException unreachable) {
             throw new IllegalStateException("The database cannot be reached", unreachable);
         }
@@ -107,6 +113,17 @@ public final class Connections {
         return refusal.getMostSpecificCause() instanceof PSQLException cause && cause.getServerErrorMessage() != null
                 ? String.valueOf(cause.getServerErrorMessage().getConstraint())
                 : "";
+    }
+
+    /** Whether the database is away, overloaded, or locked by somebody's hand: what passes by itself. */
+    public static boolean isAway(Throwable failure) {
+        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLTransientConnectionException) {
+                return true;
+            }
+        }
+        String state = stateOf(failure);
+        return state.equals(LOCKED) || (!state.isEmpty() && AWAY.contains(state.substring(0, 2)));
     }
 
     /** The SQLSTATE (ISO/IEC 9075-2, subclause 24.1) behind a failure; empty where it came from elsewhere. */

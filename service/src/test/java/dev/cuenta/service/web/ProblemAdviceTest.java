@@ -1,14 +1,18 @@
-package dev.cuenta.service.problem;
+package dev.cuenta.service.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.load.Outage;
+import java.sql.SQLException;
+import java.time.Clock;
 import java.time.Duration;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -16,7 +20,7 @@ import org.springframework.mock.web.MockHttpServletRequest;
 import org.springframework.web.HttpRequestMethodNotSupportedException;
 
 class ProblemAdviceTest {
-    private final ProblemAdvice advice = new ProblemAdvice();
+    private final ProblemAdvice advice = new ProblemAdvice(new Outage(Clock.systemUTC()));
     private final MockHttpServletRequest request = new MockHttpServletRequest("GET", "/v1/me");
 
     @ParameterizedTest
@@ -51,6 +55,15 @@ class ProblemAdviceTest {
         assertThat(answer.getStatusCode().value()).isEqualTo(500);
         assertThat(answer.getBody()).containsKey("incident");
         assertThat(String.valueOf(answer.getBody())).doesNotContain("select", "ines@marea.example", "IllegalState");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"08001", "08006", "53300", "55P03", "57P01", "57014"})
+    void what_the_database_cannot_do_just_now_is_worth_another_try(String state) {
+        var answer = advice.other(new IllegalStateException(new SQLException("gone", state)), request);
+
+        assertThat(answer.getStatusCode().value()).isEqualTo(503);
+        assertThat(answer.getHeaders().getFirst(HttpHeaders.RETRY_AFTER)).isEqualTo("2");
     }
 
     @Test

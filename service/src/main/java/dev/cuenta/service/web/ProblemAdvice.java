@@ -1,28 +1,38 @@
-package dev.cuenta.service.problem;
+package dev.cuenta.service.web;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.body.JsonRefusal;
+import dev.cuenta.service.body.StrictJson;
+import dev.cuenta.service.load.Outage;
+import dev.cuenta.store.database.Connections;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.UUID;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpStatusCode;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
-import tools.jackson.core.JacksonException;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 
 /** Turns refusals into problem documents. What is no refusal is a defect: the caller learns its number, the log the rest. */
 @RestControllerAdvice
 final class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    private final Outage outage;
+
+    ProblemAdvice(Outage outage) {
+        this.outage = outage;
+    }
 
     @ExceptionHandler
     ResponseEntity<Map<String, Object>> refused(Problem problem, HttpServletRequest request) {
@@ -44,32 +54,65 @@ final class ProblemAdvice {
     @ExceptionHandler
     ResponseEntity<Map<String, Object>> unreadable(
             HttpMessageNotReadableException unreadable, HttpServletRequest request) {
-        String where = unreadable.getCause() instanceof JacksonException broken && broken.getLocation() != null
-                ? " It breaks at line " + broken.getLocation().getLineNr() + ", column "
-                        + broken.getLocation().getColumnNr() + "."
-                : "";
+        return refused(JsonRefusal.of(unreadable), request);
+    }
+
+    /** A value in the address that is of another type, such as {@code limit=abc}. */
+    @ExceptionHandler
+    ResponseEntity<Map<String, Object>> mistyped(
+            MethodArgumentTypeMismatchException mistyped, HttpServletRequest request) {
+        return refused(
+                Problem.invalid(
+                        "/" + mistyped.getName(),
+                        "type",
+                        "`" + mistyped.getName() + "` must be "
+                                + (mistyped.getRequiredType() == null
+                                        ? "something else"
+                                        : JsonRefusal.wanted(mistyped.getRequiredType()))
+                                + "."),
+                request);
+    }
+
+    /** A query or a form whose percent signs are no characters. */
+    @ExceptionHandler
+    ResponseEntity<Map<String, Object>> undecodable(InvalidParameterException undecodable, HttpServletRequest request) {
         return refused(
                 Problem.of(
                         ProblemKind.MALFORMED,
-                        "The body is not the JSON that belongs here." + where + " Check it against /v1/openapi.json."),
+                        "The address or the form is badly encoded: after each % two hexadecimal digits are needed."),
                 request);
     }
 
     @ExceptionHandler
-    ResponseEntity<Map<String, Object>> other(Exception failure, HttpServletRequest request) {
-        return failure instanceof ErrorResponse known
-                ? protocolError(
-                        known.getStatusCode(), String.valueOf(known.getBody().getDetail()), request)
-                : defect(failure, request);
+    ResponseEntity<Map<String, Object>> unsupported(
+            StrictJson.UnsupportedBody unsupported, HttpServletRequest request) {
+        return protocolError(unsupported.reason(), request);
     }
 
-    /** An address, method or media type that does not exist here. */
-    private static ResponseEntity<Map<String, Object>> protocolError(
-            HttpStatusCode status, String detail, HttpServletRequest request) {
+    @ExceptionHandler
+    ResponseEntity<Map<String, Object>> other(Exception failure, HttpServletRequest request) {
+        if (Connections.isAway(failure)) {
+            outage.met(failure);
+            return refused(
+                    Problem.unavailable(
+                            "The database does not answer just now. Try again in a moment.", Outage.COME_BACK),
+                    request);
+        }
+        return failure instanceof ErrorResponse known ? protocolError(known, request) : defect(failure, request);
+    }
+
+    /** An address, method or media type that does not exist here; the headers say which do (RFC 9110, sections 15.5.6 and 15.5.16). */
+    private static ResponseEntity<Map<String, Object>> protocolError(ErrorResponse known, HttpServletRequest request) {
+        int status = known.getStatusCode().value();
         return answer(
-                status.value(),
-                new HttpHeaders(),
-                body("about:blank", "Not possible here", status.value(), detail, request));
+                status,
+                known.getHeaders(),
+                body(
+                        "about:blank",
+                        "Not possible here",
+                        status,
+                        String.valueOf(known.getBody().getDetail()),
+                        request));
     }
 
     private static ResponseEntity<Map<String, Object>> defect(Exception failure, HttpServletRequest request) {

@@ -1,4 +1,4 @@
-package dev.cuenta.service.session;
+package dev.cuenta.service.web;
 
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;

@@ -1,0 +1,38 @@
+package dev.cuenta.service.web;
+
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import jakarta.servlet.RequestDispatcher;
+import jakarta.servlet.http.HttpServletRequest;
+import java.net.SocketTimeoutException;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What went wrong outside of the addresses' own code, as a problem document. */
+@RestController
+final class ErrorDocuments implements ErrorController {
+    @RequestMapping("/error")
+    ResponseEntity<Map<String, Object>> show(HttpServletRequest request) {
+        if (request.getAttribute(RequestDispatcher.ERROR_EXCEPTION) instanceof SocketTimeoutException) {
+            throw Problem.of(ProblemKind.TOO_SLOW, "The body stopped arriving. Send it again.");
+        }
+        int code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE) instanceof Integer said
+                ? said
+                : HttpStatus.NOT_FOUND.value();
+        HttpStatus status = HttpStatus.valueOf(code);
+        Map<String, Object> body = new LinkedHashMap<>();
+        body.put("type", "about:blank");
+        body.put("title", status.getReasonPhrase());
+        body.put("status", code);
+        body.put("detail", "The request could not be answered.");
+        return ResponseEntity.status(status)
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(body);
+    }
+}

@@ -1,0 +1,94 @@
+package dev.cuenta.service.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.cuenta.service.testing.RunningService;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** What counts from where a request comes, and who may say so. */
+class FromWhereTest {
+    private static RunningService marea;
+    private static int people;
+
+    @BeforeAll
+    static void start() {
+        marea = RunningService.marea(Map.of("CUENTA_SIGN_UPS_PER_ADDRESS", "3"));
+    }
+
+    @AfterAll
+    static void stop() {
+        marea.close();
+    }
+
+    private static int signUp(String header, String from) {
+        people++;
+        return signUp("guest" + people, header, from);
+    }
+
+    private static int signUp(String name, String header, String from) {
+        return marea.guest()
+                .send("POST", "/v1/sign-ups", """
+                        {"email": "%s@post.example", "password": "nine brown rudders",
+                         "person": {"givenName": "A", "familyName": "B"}}""".formatted(name), header, from)
+                .status();
+    }
+
+    /** The first pauses are short: on a slow machine somebody may come after them. */
+    private static void untilRefused(String header, String from) {
+        assertThat(IntStream.range(0, 5).map(any -> signUp(header, from)).anyMatch(status -> status == 429))
+                .isTrue();
+    }
+
+    @Test
+    void only_so_many_sign_up_from_one_place_in_a_row() {
+        for (int i = 0; i < 3; i++) {
+            assertThat(signUp("X-Forwarded-For", "198.51.100.1")).isEqualTo(201);
+        }
+        untilRefused("X-Forwarded-For", "198.51.100.1");
+        untilRefused("X-Forwarded-For", "203.0.113.5, 198.51.100.1");
+        untilRefused("Forwarded", "for=\"198.51.100.1:4711\"");
+        assertThat(signUp("X-Forwarded-For", "198.51.100.2")).isEqualTo(201);
+    }
+
+    @Test
+    void a_name_that_is_taken_counts_as_well_and_a_mistake_does_not() {
+        for (int i = 0; i < 6; i++) {
+            assertThat(signUp("no address", "X-Forwarded-For", "198.51.100.9")).isEqualTo(422);
+        }
+        assertThat(signUp("taken", "X-Forwarded-For", "198.51.100.9")).isEqualTo(201);
+        assertThat(signUp("taken", "X-Forwarded-For", "198.51.100.9")).isEqualTo(409);
+        assertThat(signUp("taken", "X-Forwarded-For", "198.51.100.9")).isEqualTo(409);
+        untilRefused("X-Forwarded-For", "198.51.100.9");
+    }
+
+    @Test
+    void a_network_of_one_s_own_is_one_place() {
+        for (int i = 0; i < 3; i++) {
+            assertThat(signUp("X-Forwarded-For", "2001:db8:1:2::" + i)).isEqualTo(201);
+        }
+        untilRefused("X-Forwarded-For", "2001:db8:1:2:ffff::9");
+        assertThat(signUp("X-Forwarded-For", "2001:db8:1:3::1")).isEqualTo(201);
+    }
+
+    @Test
+    void a_proxy_that_nobody_named_is_not_believed() {
+        RunningService before = marea;
+        try (RunningService other = RunningService.marea(
+                Map.of("CUENTA_SIGN_UPS_PER_ADDRESS", "1", "CUENTA_TRUSTED_PROXIES", "10.0.0.0/8"))) {
+            marea = other;
+            List<Integer> statuses = new ArrayList<>();
+            for (int i = 0; i < 8; i++) {
+                statuses.add(signUp("X-Forwarded-For", "198.51.100." + i));
+            }
+            assertThat(statuses).startsWith(201).contains(429);
+        } finally {
+            marea = before;
+        }
+    }
+}
