@@ -78,8 +78,9 @@ class Wiring {
         config.setMaximumPoolSize(16);
         config.setMinimumIdle(2);
         // A request that waits for a lock which somebody took by hand is better answered.
-        config.setConnectionInitSql(Connections.INITIALLY + "; set lock_timeout = '2s'; set statement_timeout = '60s'");
-        config.addDataSourceProperty("socketTimeout", "65");
+        config.setConnectionInitSql(
+                Connections.INITIALLY + "; set lock_timeout = '2s'; set statement_timeout = '120s'");
+        config.addDataSourceProperty("socketTimeout", "125");
         config.setConnectionTimeout(CONNECTION_MILLIS);
         config.setValidationTimeout(CONNECTION_MILLIS / 2);
         return new HikariDataSource(config);
