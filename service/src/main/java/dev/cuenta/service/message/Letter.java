@@ -14,32 +14,37 @@ record Letter(String subject, String text) {
     /**
      * The letter of a purpose.
      *
-     * @param name what the account is called
+     * @param name what the account is called; empty where somebody else may read it
      * @param model whose account it is
      */
     static Letter of(Message.Purpose purpose, String name, String model, String link, Instant until) {
         String good = "The link is good once, until " + MOMENT.format(until.atOffset(ZoneOffset.UTC)) + ".";
         return switch (purpose) {
-            case CONFIRM -> new Letter("Confirm your address for " + model, """
-                        Hello %s,
+            case CONFIRM ->
+                new Letter("Confirm your address for " + model, """
+                        %s
 
                         this address was given for an account of %s. If it is yours, confirm it:
 
                         %s
 
                         %s If you know nothing of it, you need not do anything.
-                        """.formatted(name, model, link, good));
+                        """.formatted(greeting(name), model, link, good));
             case RESET -> new Letter("A new password for " + model, """
-                        Hello %s,
+                        %s
 
                         somebody asked for a new password for your account of %s. If it was you, choose one:
 
                         %s
 
                         %s If it was not you, your password stays as it is, and you need not do anything.
-                        """.formatted(name, model, link, good));
+                        """.formatted(greeting(name), model, link, good));
             default -> throw new IllegalArgumentException("Carries no link: " + purpose);
         };
+    }
+
+    private static String greeting(String name) {
+        return name.isEmpty() ? "Hello," : "Hello " + name + ",";
     }
 
     /** A text message with a code. */
@@ -81,7 +86,7 @@ record Letter(String subject, String text) {
     }
 
     private static Letter notice(String subject, String what, String name, String otherwise) {
-        return new Letter(subject, "Hello " + name + ",\n\n" + what + "\n\n" + otherwise + "\n");
+        return new Letter(subject, greeting(name) + "\n\n" + what + "\n\n" + otherwise + "\n");
     }
 
     @Override

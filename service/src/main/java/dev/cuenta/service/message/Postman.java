@@ -110,7 +110,7 @@ final class Postman implements Job {
         if (!message.purpose().proves()) {
             return Letter.notice(
                     message.purpose(),
-                    called(record, work),
+                    called(message.purpose(), field, record, work),
                     work.revision().model().name(),
                     settings.publicUrl());
         }
@@ -142,7 +142,7 @@ final class Postman implements Job {
         String page = purpose == Message.Purpose.CONFIRM ? "/confirm#" : "/reset#";
         return Letter.of(
                 purpose,
-                called(record, work),
+                called(purpose, field, record, work),
                 work.revision().model().name(),
                 settings.publicUrl() + page + token,
                 until);
@@ -155,7 +155,13 @@ final class Postman implements Job {
         proofs.expect(record.id(), purpose, field, hash, until);
     }
 
-    private static String called(AccountRecord record, Work work) {
-        return work.revision().projection().displayName(record);
+    /**
+     * Nobody whose address is not confirmed is called by name: the name may be a text that a stranger wants them to read, in a mail that
+     * comes from us.
+     */
+    private static String called(Message.Purpose purpose, Field field, AccountRecord record, Work work) {
+        boolean theirs =
+                purpose != Message.Purpose.ADDRESS_LEFT && record.confirmed().containsKey(field.path());
+        return theirs ? work.revision().projection().displayName(record) : "";
     }
 }
