@@ -100,23 +100,26 @@ abstract class HiddenValues extends OnMarea {
         return id;
     }
 
+    private static void bringToIslaVerde(String id) {
+        marea.sql(
+                "update cuenta.membership set tenant_id = (select tenant_id from cuenta.membership where account_id = '"
+                        + own + "') where account_id = '" + id + "'");
+    }
+
     /** Everything that a role in one tenant can let somebody do, and no field of the others. */
     private static Http keeper() {
         Http keeper = person("keeper");
         String id = keeper.get("/v1/me").json().path("id").asString();
-        String harbour = marea.sql("select tenant_id from cuenta.membership where account_id = '" + own + "'");
-        marea.sql("update cuenta.membership set tenant_id = '" + harbour + "' where account_id = '" + id + "'");
-        marea.sql("insert into cuenta.role_given (account_id, role, tenant_id) values ('" + id + "', 77, '" + harbour
-                + "')");
+        bringToIslaVerde(id);
+        marea.sql("insert into cuenta.role_given (account_id, role, tenant_id) select account_id, 77, tenant_id"
+                + " from cuenta.membership where account_id = '" + id + "'");
         return marea.as("keeper@post.example", PASSWORD);
     }
 
     static List<Visitor> visitors() {
         Http member = person("member");
         String id = member.get("/v1/me").json().path("id").asString();
-        marea.sql(
-                "update cuenta.membership set tenant_id = (select tenant_id from cuenta.membership where account_id = '"
-                        + own + "') where account_id = '" + id + "'");
+        bringToIslaVerde(id);
         marea.cuenta("accounts", "set", "noor.haddad@marea.example", "theme=night")
                 .succeeds();
         marea.sql(

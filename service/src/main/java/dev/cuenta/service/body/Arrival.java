@@ -2,6 +2,7 @@ package dev.cuenta.service.body;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.load.Outage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -12,7 +13,6 @@ import org.jspecify.annotations.Nullable;
 /** One request's body on its way in. It belongs to one thread at a time. */
 final class Arrival {
     private static final int CHUNK = 16 * 1024;
-    private static final Duration COME_BACK = Duration.ofSeconds(2);
 
     private final int limit;
     private final String address;
@@ -33,7 +33,7 @@ final class Arrival {
      * @return whether more may come
      */
     boolean read(InputStream input) throws IOException {
-        byte[] chunk = new byte[CHUNK];
+        byte[] chunk = new byte[Math.max(1, Math.min(CHUNK, input.available()))];
         int read = input.read(chunk);
         if (read > 0) {
             add(chunk, read);
@@ -45,7 +45,7 @@ final class Arrival {
         if (bytes.size() + length > limit) {
             tooLarge();
         } else if (!room.take(address, length)) {
-            refuse(Problem.unavailable("Too much is being sent at once. Try again in a moment.", COME_BACK));
+            refuse(Problem.unavailable("Too much is being sent at once. Try again in a moment.", Outage.COME_BACK));
         } else {
             held += length;
             bytes.write(chunk, 0, length);
@@ -71,10 +71,6 @@ final class Arrival {
     @Nullable
     Problem refusal() {
         return refusal;
-    }
-
-    boolean isEmpty() {
-        return bytes.size() == 0;
     }
 
     /** Without another copy; it may be megabytes. */

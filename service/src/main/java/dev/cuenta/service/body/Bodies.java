@@ -67,7 +67,7 @@ final class Bodies extends OncePerRequestFilter {
         } else if (request.getContentLengthLong() > 0 || request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null) {
             receive(request, response, chain);
         } else {
-            let(new Arrival(0, request.getRemoteAddr(), room), request, response, chain);
+            pass(request, response, chain);
         }
     }
 
@@ -85,21 +85,28 @@ final class Bodies extends OncePerRequestFilter {
             throws ServletException, IOException {
         Problem refusal = arrived.refusal();
         try {
-            if (refusal != null) {
+            if (refusal == null) {
+                pass(new WholeRequest(request, arrived), response, chain);
+            } else {
                 request.setAttribute(RefusedBodies.REFUSED, true);
                 response.setHeader(HttpHeaders.CONNECTION, "close");
                 refuse(request, response, refusal);
-            } else if (saysNul(request)) {
-                refuse(request, response, PlainText.refusal());
-            } else if (isOfNoType(request)) {
-                refuse(request, response, StrictJson.UnsupportedBody.instead(false, null));
-            } else {
-                chain.doFilter(arrived.isEmpty() ? request : new WholeRequest(request, arrived), response);
             }
         } catch (Problem | InvalidParameterException unreadable) {
             refuse(request, response, unreadable);
         } finally {
             arrived.done();
+        }
+    }
+
+    private void pass(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        if (saysNul(request)) {
+            refuse(request, response, PlainText.refusal());
+        } else if (isOfNoType(request)) {
+            refuse(request, response, StrictJson.UnsupportedBody.instead(false, null));
+        } else {
+            chain.doFilter(request, response);
         }
     }
 
@@ -109,9 +116,9 @@ final class Bodies extends OncePerRequestFilter {
 
     private void receive(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        int limit = limits.of(request);
-        Arrival arrival = new Arrival(limit, request.getRemoteAddr(), room);
         long length = request.getContentLengthLong();
+        int limit = length >= 0 && length <= BodyLimits.USUAL ? BodyLimits.USUAL : limits.of(request);
+        Arrival arrival = new Arrival(limit, request.getRemoteAddr(), room);
         ServletInputStream input = request.getInputStream();
         if (length > limit) {
             arrival.tooLarge();

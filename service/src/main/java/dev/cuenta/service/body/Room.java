@@ -33,8 +33,4 @@ final class Room {
         taken.addAndGet(-bytes);
         byAddress.computeIfPresent(address, (any, held) -> held == bytes ? null : held - bytes);
     }
-
-    long taken() {
-        return taken.get();
-    }
 }

@@ -3,9 +3,11 @@ package dev.cuenta.store.revision;
 import dev.cuenta.core.model.Field;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -20,6 +22,14 @@ final class Catalogue {
     /** Whether there is a table or an index of the name, which is qualified. */
     boolean has(String name) {
         return ask("select to_regclass(?) is not null", name);
+    }
+
+    /** Those of the names, which are qualified, that no table and no index has. */
+    Set<String> missing(Collection<String> names) {
+        return Set.copyOf(sql.sql("select name from unnest(?::text[]) name where to_regclass(name) is null")
+                .param(names.toArray(String[]::new))
+                .query(String.class)
+                .list());
     }
 
     boolean hasTable(@Nullable String profile) {

@@ -70,17 +70,18 @@ final class Filled {
     }
 
     private String walk(String place, String work) {
-        return """
-                with batch as (
-                    select account_id as key, given from %1$s where revision = %2$d and place = %3$s
-                        and account_id > cast(? as %4$s) order by account_id limit ?),
-                done as (%5$s)
-                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(TABLE, revision, literal(place), keys.sql(), work);
+        String batch = "select account_id as key, given from " + TABLE + whatWasGiven(place)
+                + " and account_id > cast(? as " + keys.sql() + ") order by account_id limit ?";
+        return Fills.batch(batch, NOT_NOTED.apply(work));
     }
 
     /** How many there are, as a query. */
     String count(String place) {
-        return "select count(*) from " + TABLE + " where revision = " + revision + " and place = " + literal(place);
+        return "select count(*) from " + TABLE + whatWasGiven(place);
+    }
+
+    private String whatWasGiven(String place) {
+        return " where revision = " + revision + " and place = " + literal(place);
     }
 
     BriefStatement forget() {

@@ -204,10 +204,21 @@ final class Fills {
     }
 
     private String walk(String key, String table, String condition, String work, UnaryOperator<String> noting) {
+        String batch = "select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit ?"
+                .formatted(key, table, condition, shape.keyType().sql());
+        return batch(batch, noting.apply(work));
+    }
+
+    /**
+     * One batch of any walk by key.
+     *
+     * @param batch a query of keys, with the two parameters
+     * @param done the common table expressions that do the work for them, the last of them {@code done}
+     */
+    static String batch(String batch, String done) {
         return """
-                with batch as (
-                    select %1$s as key from %2$s where %3$s and %1$s > cast(? as %4$s) order by %1$s limit ?),
-                %5$s
-                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(key, table, condition, shape.keyType().sql(), noting.apply(work));
+                with batch as (%s),
+                %s
+                select (select cast(key as text) from batch order by key desc limit 1) as last, (select count(*) from done) as filled""".formatted(batch, done);
     }
 }

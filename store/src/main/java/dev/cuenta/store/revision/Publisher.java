@@ -8,6 +8,7 @@ import dev.cuenta.store.database.Connections;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -66,10 +67,12 @@ public final class Publisher {
     /** What an earlier version called otherwise, or did not have. */
     private static List<List<BriefStatement>> tables(Shape shape, Catalogue catalogue) {
         List<List<BriefStatement>> owed = new ArrayList<>();
-        new Ddl(shape)
-                .dependents().stream()
-                        .filter(part -> !catalogue.has(part.name()))
-                        .forEach(part -> owed.add(List.of(part.statement())));
+        List<Ddl.Part> parts = new Ddl(shape).dependents();
+        Set<String> missing =
+                catalogue.missing(parts.stream().map(Ddl.Part::name).toList());
+        parts.stream()
+                .filter(part -> missing.contains(part.name()))
+                .forEach(part -> owed.add(List.of(part.statement())));
         if (!catalogue.has(Shape.qualified(null), Ddl.ANONYMISED)) {
             owed.add(List.of(Ddl.addAnonymised()));
         }

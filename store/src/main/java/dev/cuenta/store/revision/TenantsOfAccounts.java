@@ -2,7 +2,7 @@ package dev.cuenta.store.revision;
 
 import dev.cuenta.store.database.Connections;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
+import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -49,26 +49,23 @@ final class TenantsOfAccounts {
                         trigger()),
                 connections);
         connections.each(sql -> {
-            String last = keys.beforeAll();
-            while (last != null) {
-                last = fill(last, sql);
+            Optional<String> last = Optional.of(keys.beforeAll());
+            while (last.isPresent()) {
+                last = fill(last.get(), sql);
             }
             return sql;
         });
         Patience.together(List.of(note()), connections);
     }
 
-    private @Nullable String fill(String after, JdbcClient sql) {
-        return sql.sql("""
-                        with batch as (
-                            select account_id as key from %1$s where account_id > cast(? as %2$s)
-                            group by account_id order by account_id limit ?),
-                        done as materialized (select %3$s(key) from batch)
-                        select (select cast(key as text) from batch order by key desc limit 1) from (select count(*) from done) counted""".formatted(MEMBERSHIP, keys.sql(), FUNCTION))
+    /** Answers with the last key of the batch; empty when none is left. */
+    private Optional<String> fill(String after, JdbcClient sql) {
+        String batch = "select account_id as key from " + MEMBERSHIP + " where account_id > cast(? as " + keys.sql()
+                + ") group by account_id order by account_id limit ?";
+        return sql.sql(Fills.batch(batch, "done as (select " + FUNCTION + "(key) from batch)"))
                 .params(after, BATCH)
-                .query(String.class)
-                .list()
-                .get(0);
+                .query((row, index) -> Optional.ofNullable(row.getString("last")))
+                .single();
     }
 
     /**

@@ -2,7 +2,6 @@ package dev.cuenta.store.revision;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.cuenta.core.revision.Diff;
 import dev.cuenta.store.database.DatabaseTest;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -19,21 +18,15 @@ class StatementLocksTest extends DatabaseTest {
         database.publish(publish.before());
         publish.fill(database, 20);
         haltBefore("swap", "cancel");
-        publish(publish);
+        database.publish(publish.after());
         goOn();
-        publish(publish);
+        database.publish(publish.after());
 
         assertThat(database.latest().state()).isEqualTo(Revision.LIVE);
         assertThat(strings("select count(*) > 3 from public.locked where announced"))
                 .containsExactly("t");
         assertThat(strings("select distinct held || ' by ' || statement from public.locked where not announced"))
                 .isEmpty();
-    }
-
-    private void publish(PublishCase publish) {
-        Diff diff = database.diff(publish.after());
-        database.publisher().begin(diff.liveRevision(), publish.after(), diff.changes(), "test", "");
-        database.publisher().carryOn();
     }
 
     /**

@@ -3,7 +3,6 @@ package dev.cuenta.store.revision;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowable;
 
-import dev.cuenta.core.revision.Diff;
 import dev.cuenta.store.database.DatabaseTest;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,12 +23,6 @@ class StoppedPublishTest extends DatabaseTest {
         publish.fill(database, ACCOUNTS);
     }
 
-    private void publish(PublishCase publish) {
-        Diff diff = database.diff(publish.after());
-        database.publisher().begin(diff.liveRevision(), publish.after(), diff.changes(), "test", "");
-        database.publisher().carryOn();
-    }
-
     /** All that is stored of the accounts, and in what. */
     private List<String> records() {
         List<String> records = new ArrayList<>(shape());
@@ -47,13 +40,13 @@ class StoppedPublishTest extends DatabaseTest {
         List<String> before = records();
         for (Step step : List.of(Step.FILL, Step.PROVE, Step.SWAP)) {
             haltBefore(step.toString(), "cancel");
-            publish(publish);
+            database.publish(publish.after());
             goOn();
 
             assertThat(database.latest().state()).as("before %s", step).isEqualTo(Revision.CANCELLED);
             assertThat(records()).as("before %s", step).containsExactlyElementsOf(before);
         }
-        publish(publish);
+        database.publish(publish.after());
         assertEnded(publish);
     }
 
@@ -71,7 +64,7 @@ class StoppedPublishTest extends DatabaseTest {
                 catchThrowable(() -> database.publisher().carryOn());
             } else {
                 assertThat(records()).containsExactlyElementsOf(before);
-                catchThrowable(() -> publish(publish));
+                catchThrowable(() -> database.publish(publish.after()));
             }
             if (database.latest().step() == Step.CONTRACT && database.latest().failure() != null) {
                 assertThat(database.latest().control()).isEqualTo(Control.PAUSE);
@@ -90,7 +83,7 @@ class StoppedPublishTest extends DatabaseTest {
     @Test
     void what_wider_rules_would_give_back_waits_until_nobody_can_cancel_any_more() {
         begin(PublishCase.NARROW);
-        publish(PublishCase.NARROW);
+        database.publish(PublishCase.NARROW.after());
         List<String> narrow = records();
         assertThat(narrow).isNotEmpty();
         cancelled(PublishCase.NARROW.before());
