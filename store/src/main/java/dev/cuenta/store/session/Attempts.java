@@ -20,7 +20,7 @@ public final class Attempts {
     /**
      * Counts a try as a failure, before it is known whether it is one: of many that come at once, no more get through.
      *
-     * @param free how many failures cost nothing
+     * @param free how many failures cost nothing, however close to one another
      * @return how long to wait, if the try may not be made now
      */
     public Optional<Duration> begin(byte[] subject, int free) {
@@ -28,7 +28,7 @@ public final class Attempts {
                         insert into cuenta.attempt as a (subject, failures) values (:subject, 1)
                         on conflict (subject) do update
                             set failures = case when %1$s then 1 else a.failures + 1 end, last_at = now()
-                            where %1$s or a.last_at + cuenta.attempt_pause(a.failures, :free) <= now()
+                            where %1$s or a.failures < :free or a.last_at + cuenta.attempt_pause(a.failures, :free) <= now()
                         returning true""".formatted(STALE))
                 .param("subject", subject)
                 .param("free", free)
