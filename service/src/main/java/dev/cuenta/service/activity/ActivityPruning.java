@@ -22,6 +22,8 @@ final class ActivityPruning implements Job {
     private final Connections connections;
     private final Links links;
     private final Clock clock;
+    /** By the job's thread alone. */
+    private boolean hadItsTurn;
 
     ActivityPruning(LiveRevisions live, Connections connections, Links links, Clock clock) {
         this.live = live;
@@ -37,12 +39,13 @@ final class ActivityPruning implements Job {
 
     @Override
     public void carryOn() {
-        connections.alone(ActivityLinking.LOCK, sql -> live.with(this::prune));
+        hadItsTurn = connections.alone(ActivityLinking.LOCK, sql -> live.with(this::prune));
     }
 
+    /** Somebody may have been linking just then: an hour is not to be passed over for that. */
     @Override
     public Duration pause() {
-        return Duration.ofHours(1);
+        return hadItsTurn ? Duration.ofHours(1) : Duration.ZERO;
     }
 
     private long prune(LiveRevision revision) {

@@ -76,8 +76,8 @@ public final class Background implements DisposableBean {
             boolean due =
                     (job.precedesModel() || live.present()) && !clock.instant().isBefore(next);
             if (due) {
-                next = clock.instant().plus(job.pause());
                 quietly(job.title(), job::carryOn);
+                next = clock.instant().plus(job.pause());
             }
         }
     }

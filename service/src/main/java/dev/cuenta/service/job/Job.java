@@ -10,7 +10,7 @@ public interface Job {
     /** Does what is left, if anything is. May be called at any time, by any instance; what fails is tried again later. */
     void carryOn();
 
-    /** How long an instance leaves it alone after each time; zero for every turn. */
+    /** How long an instance leaves it alone, asked after each time; zero for the next turn. */
     default Duration pause() {
         return Duration.ZERO;
     }

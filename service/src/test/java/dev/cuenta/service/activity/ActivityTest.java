@@ -9,8 +9,11 @@ import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.OnMarea;
 import dev.cuenta.service.testing.RunningService;
+import dev.cuenta.store.database.Cluster;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.sql.SQLException;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -197,6 +200,24 @@ class ActivityTest extends OnMarea {
                 .isEqualTo("0");
         assertThat(marea.sqlOfService("set cuenta.scope = 'everywhere'; select count(*) > 0 from accounts.account"))
                 .endsWith("t");
+    }
+
+    @Test
+    void somebody_who_is_linking_costs_the_old_ones_a_turn_and_no_hour() throws InterruptedException, SQLException {
+        try (RunningService other = RunningService.empty()) {
+            other.sql("insert into cuenta.activity (action, at) select 'signed-in', now() - interval '3 years'"
+                    + " from generate_series(1, 1500)");
+            try (Cluster.Held linking = other.hold("select pg_advisory_lock(hashtextextended('cuenta activity', 0))")) {
+                linking.connection()
+                        .commit(); // the lock is the session's; an open transaction would hold the publish up
+                other.publish(Models.source("account-model.yaml"));
+                Thread.sleep(Duration.ofSeconds(3).toMillis()); // a turn of the job, which finds the lock taken
+            }
+            Await.until(
+                    "the old ones are gone",
+                    () -> !other.sql("select count(*) from cuenta.activity where action = 'activity-pruned'")
+                            .equals("0"));
+        }
     }
 
     @Test
