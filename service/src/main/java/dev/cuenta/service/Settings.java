@@ -22,6 +22,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param trustedProxies networks, such as {@code 10.0.0.0/8}: what proxies there say about where a request comes from is believed
  * @param signUpsPerAddress how many people may sign up from one address in a row before each has to wait for the one before; an hour
  *     without any begins anew
+ * @param privateSignUp whether signing up tells nobody but the owner of an address that it has an account already
  * @param mail null for an installation that writes to nobody
  * @param textMessages a program that sends text messages; null for an installation that sends none
  * @param domain under which each tenant has a subdomain, such as {@code accounts.marea.example}; null for none
@@ -41,6 +42,7 @@ public record Settings(
         String publicUrl,
         List<String> trustedProxies,
         int signUpsPerAddress,
+        boolean privateSignUp,
         @Nullable Mail mail,
         @Nullable Webhook textMessages) {
     /**

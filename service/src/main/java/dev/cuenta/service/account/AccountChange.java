@@ -43,12 +43,8 @@ final class AccountChange {
      * What is asked for.
      *
      * @param proven whether the caller has shown their present password
-     * @param expected the version that the caller has seen; null to change whatever is there
      */
-    private record Wish(
-            Map<String, Object> body,
-            boolean proven,
-            @Nullable Long expected) {}
+    private record Wish(Map<String, Object> body, boolean proven, IfMatch expected) {}
 
     private final LiveRevisions live;
     private final OwnPassword ownPassword;
@@ -60,7 +56,7 @@ final class AccountChange {
         this.clock = clock;
     }
 
-    View changeOwn(Caller caller, Map<String, Object> patch, @Nullable Long expected) {
+    View changeOwn(Caller caller, Map<String, Object> patch, IfMatch expected) {
         return change(caller, null, patch, expected);
     }
 
@@ -68,9 +64,8 @@ final class AccountChange {
      * Applies a JSON Merge Patch.
      *
      * @param id null for one's own
-     * @param expected the version that the caller has seen; null to change whatever is there
      */
-    View change(Caller caller, @Nullable AccountId id, Map<String, Object> patch, @Nullable Long expected) {
+    View change(Caller caller, @Nullable AccountId id, Map<String, Object> patch, IfMatch expected) {
         return live.with(revision -> {
             Reach reach = Reach.toChange(caller, id, revision.model());
             Wish wish = wish(caller, caller.owns(reach.id()), patch, expected, revision);
@@ -78,8 +73,7 @@ final class AccountChange {
         });
     }
 
-    private Wish wish(
-            Caller caller, boolean own, Map<String, Object> patch, @Nullable Long expected, LiveRevision revision) {
+    private Wish wish(Caller caller, boolean own, Map<String, Object> patch, IfMatch expected, LiveRevision revision) {
         Map<String, Object> body = new LinkedHashMap<>(patch);
         if (!own || !body.containsKey(CURRENT_PASSWORD)) {
             return new Wish(body, false, expected);
@@ -96,7 +90,7 @@ final class AccountChange {
         AccountRecord record = account.record();
         LiveRevision revision = work.revision();
         AccountModel model = revision.model();
-        AccountUseCases.checkVersion(record, wish.expected());
+        wish.expected().check(record);
         Optional<RoleChange> roles = RoleChange.take(wish.body(), caller, model, record);
         refuseFixed(wish.body());
         Viewer viewer = caller.viewer(model, record);
@@ -108,6 +102,9 @@ final class AccountChange {
                         Objects.equals(entry.getValue(), record.values().get(entry.getKey())));
         if (record.id().equals(caller.account()) && !wish.proven()) {
             requireProof(model, changed.keySet());
+        }
+        if (changed.isEmpty() && roles.filter(RoleChange::any).isEmpty()) {
+            return AccountUseCases.project(revision, caller, record, Set.of());
         }
         Accounts accounts = new Accounts(work);
         accounts.change(account, values, clock.instant());

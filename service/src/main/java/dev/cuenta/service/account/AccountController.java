@@ -2,8 +2,6 @@ package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.activity.Origin;
-import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.OpenToGuests;
 import dev.cuenta.service.session.OpenToServices;
@@ -14,7 +12,9 @@ import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.util.DigestUtils;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PatchMapping;
@@ -26,15 +26,21 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.UriUtils;
+import tools.jackson.databind.json.JsonMapper;
 
 @RestController
 @RequestMapping("/v1")
 final class AccountController {
+    private final SignUps signUps;
     private final AccountUseCases accounts;
     private final AccountChange changes;
     private final Listing listing;
+    private final JsonMapper json;
 
-    AccountController(AccountUseCases accounts, AccountChange changes, Listing listing) {
+    AccountController(
+            SignUps signUps, AccountUseCases accounts, AccountChange changes, Listing listing, JsonMapper json) {
+        this.json = json;
+        this.signUps = signUps;
         this.changes = changes;
         this.accounts = accounts;
         this.listing = listing;
@@ -42,23 +48,25 @@ final class AccountController {
 
     @OpenToGuests
     @PostMapping("/sign-ups")
-    ResponseEntity<Map<String, Object>> signUp(@RequestBody Map<String, Object> body, Origin origin) {
-        return made(accounts.signUp(body, origin));
+    ResponseEntity<byte[]> signUp(@RequestBody Map<String, Object> body, Origin origin) {
+        return signUps.signUp(body, origin)
+                .map(this::made)
+                .orElseGet(() -> ResponseEntity.accepted().build());
     }
 
     @OpenToServices
     @GetMapping("/me")
-    ResponseEntity<Map<String, Object>> own(Caller caller, @RequestParam(defaultValue = "") Set<String> fields) {
+    ResponseEntity<byte[]> own(Caller caller, @RequestParam(defaultValue = "") Set<String> fields) {
         return found(accounts.show(caller, null, fields));
     }
 
     @OpenToServices
     @PatchMapping("/me")
-    ResponseEntity<Map<String, Object>> changeOwn(
+    ResponseEntity<byte[]> changeOwn(
             Caller caller,
             @RequestBody Map<String, Object> patch,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
-        return found(changes.changeOwn(caller, patch, version(ifMatch)));
+        return found(changes.changeOwn(caller, patch, IfMatch.read(ifMatch)));
     }
 
     @OpenToServices
@@ -90,13 +98,13 @@ final class AccountController {
     }
 
     @PostMapping("/accounts")
-    ResponseEntity<Map<String, Object>> create(Caller caller, @RequestBody Map<String, Object> body) {
+    ResponseEntity<byte[]> create(Caller caller, @RequestBody Map<String, Object> body) {
         return made(accounts.create(caller, body));
     }
 
     @OpenToServices
     @GetMapping("/accounts/{id}")
-    ResponseEntity<Map<String, Object>> show(
+    ResponseEntity<byte[]> show(
             Caller caller,
             @PathVariable String id,
             @RequestParam(defaultValue = "") Set<String> fields,
@@ -108,12 +116,12 @@ final class AccountController {
 
     @OpenToServices
     @PatchMapping("/accounts/{id}")
-    ResponseEntity<Map<String, Object>> change(
+    ResponseEntity<byte[]> change(
             Caller caller,
             @PathVariable String id,
             @RequestBody Map<String, Object> patch,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
-        return found(changes.change(caller, new AccountId(id), patch, version(ifMatch)));
+        return found(changes.change(caller, new AccountId(id), patch, IfMatch.read(ifMatch)));
     }
 
     @DeleteMapping("/accounts/{id}")
@@ -121,7 +129,7 @@ final class AccountController {
             Caller caller,
             @PathVariable String id,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
-        accounts.remove(caller, new AccountId(id), version(ifMatch));
+        accounts.remove(caller, new AccountId(id), IfMatch.read(ifMatch));
         return ResponseEntity.noContent().build();
     }
 
@@ -131,29 +139,25 @@ final class AccountController {
         return ResponseEntity.noContent().build();
     }
 
-    private static ResponseEntity<Map<String, Object>> made(AccountUseCases.View view) {
-        return ResponseEntity.created(URI.create("/v1/accounts/" + view.json().get("id")))
-                .eTag(etag(view))
-                .body(view.json());
+    private ResponseEntity<byte[]> made(AccountUseCases.View view) {
+        return answer(
+                ResponseEntity.created(URI.create("/v1/accounts/" + view.json().get("id"))), view);
     }
 
-    private static ResponseEntity<Map<String, Object>> found(AccountUseCases.View view) {
-        return ResponseEntity.ok().eTag(etag(view)).body(view.json());
+    private ResponseEntity<byte[]> found(AccountUseCases.View view) {
+        return answer(ResponseEntity.ok(), view);
     }
 
-    private static String etag(AccountUseCases.View view) {
-        return "\"" + view.version() + "\"";
-    }
-
-    private static @Nullable Long version(@Nullable String ifMatch) {
-        if (ifMatch == null || ifMatch.equals("*")) {
-            return null;
-        }
-        if (!ifMatch.matches("\"\\d{1,18}\"")) {
-            throw Problem.of(
-                    ProblemKind.STALE, "If-Match must be the ETag that the account was read with, such as \"3\".");
-        }
-        return Long.valueOf(ifMatch.substring(1, ifMatch.length() - 1));
+    /**
+     * The tag is made of the very bytes that leave: whatever an answer shows, roles, a tenant's name, a value computed from the day,
+     * has another one when it changes, for this reader.
+     */
+    private ResponseEntity<byte[]> answer(ResponseEntity.BodyBuilder answer, AccountUseCases.View view) {
+        byte[] body = json.writeValueAsBytes(view.json());
+        String tag = view.version() + "-" + DigestUtils.md5DigestAsHex(body);
+        return answer.eTag("\"" + tag + "\"")
+                .contentType(MediaType.APPLICATION_JSON)
+                .body(body);
     }
 
     private static String address(Listing.Request request, String next) {

@@ -5,7 +5,6 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
-import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -55,19 +54,6 @@ public final class AccountUseCases {
         this.clock = clock;
     }
 
-    /** Makes an account of the default kind, with its profiles, default roles and, where the model says so, a tenant. */
-    View signUp(Map<String, Object> body, Origin origin) {
-        return live.with(revision -> {
-            NewAccounts.SignUp signUp = newAccounts.forSignUp(revision, body, origin);
-            return revision.write(Scope.EVERYWHERE, work -> {
-                AccountId id = newAccounts.storeSignUp(signUp, work);
-                new Activity(work).add(Action.SIGNED_UP, id, origin.as(id));
-                askToConfirm(work, id, signUp.prepared().account().values());
-                return view(work, id, Viewer.of(Set.of(Party.OWNER)));
-            });
-        });
-    }
-
     /** Makes an account for somebody else. It joins the caller's current tenant, or those that the body names. */
     View create(Caller caller, Map<String, Object> body) {
         return live.with(revision -> {
@@ -90,7 +76,7 @@ public final class AccountUseCases {
                 .forEach(field -> new Messages(work).ask(id, Message.Purpose.CONFIRM, field.path()));
     }
 
-    private static View view(Work work, AccountId id, Viewer viewer) {
+    static View view(Work work, AccountId id, Viewer viewer) {
         AccountRecord record = new Accounts(work).find(id).orElseThrow();
         return new View(work.revision().projection().project(record, viewer, Set.of()), record.version());
     }
@@ -178,12 +164,12 @@ public final class AccountUseCases {
         return new View(revision.projection().project(record, viewer, fields), record.version());
     }
 
-    void remove(Caller caller, AccountId id, @Nullable Long expected) {
+    void remove(Caller caller, AccountId id, IfMatch expected) {
         live.with(revision -> {
             Reach reach = Reach.toChange(caller, id, revision.model());
             return revision.write(reach.scope(), work -> {
                 Changeable account = reach.change(work);
-                checkVersion(account.record(), expected);
+                expected.check(account.record());
                 Controlled controlled = account.controlled();
                 guardLastAdministrator(work, account.record());
                 guardHeld(work, account.record());
@@ -238,14 +224,5 @@ public final class AccountUseCases {
                 .filter(given -> given.tenant() == null)
                 .flatMap(given -> Optional.ofNullable(model.roles().get(given.role())).stream())
                 .anyMatch(Role::administers);
-    }
-
-    static void checkVersion(AccountRecord record, @Nullable Long expected) {
-        if (expected != null && expected != record.version()) {
-            throw Problem.of(
-                    ProblemKind.STALE,
-                    "You have seen version " + expected + "; the account is at version " + record.version()
-                            + ". Read it again and repeat your change.");
-        }
     }
 }

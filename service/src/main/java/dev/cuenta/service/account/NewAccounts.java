@@ -17,6 +17,7 @@ import dev.cuenta.core.model.Template;
 import dev.cuenta.core.model.TenantRules.OnSignUp;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.password.Asker;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Throttle;
@@ -38,6 +39,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -71,8 +73,13 @@ public final class NewAccounts {
         this.clock = clock;
     }
 
-    /** @param origin from where only so many sign up in a row */
-    SignUp forSignUp(LiveRevision revision, Map<String, Object> body, Origin origin) {
+    /**
+     * Somebody signs up. What the body says is checked before they are counted, and their password hashed after it.
+     *
+     * @param origin from where only so many sign up in a row
+     * @param store what is done with them
+     */
+    <T> T signUp(LiveRevision revision, Map<String, Object> body, Origin origin, Function<SignUp, T> store) {
         AccountModel model = revision.model();
         if (model.fields().values().stream().noneMatch(field -> field.write().contains(Party.GUEST))) {
             throw Problem.of(ProblemKind.FORBIDDEN, "Sign-up is closed: the model lets guests write nothing.");
@@ -85,15 +92,11 @@ public final class NewAccounts {
         }
         Map<FieldPath, @Nullable Object> values = revision.admission()
                 .forNew(Operation.SIGN_UP, Viewer.of(Set.of(Party.GUEST)), model.defaultKind(), rest);
-        throttle.beginSignUp(String.valueOf(origin.address()));
-        String hash = hash(password, model, values);
-        return new SignUp(
-                new Prepared(
-                        new NewAccount(model.defaultKind(), values, clock.instant()),
-                        hash,
-                        defaultRoles(model),
-                        List.of()),
-                invitation);
+        return throttle.countSignUp(String.valueOf(origin.address()), () -> {
+            String hash = hash(Asker.NEW, password, model, values);
+            NewAccount account = new NewAccount(model.defaultKind(), values, clock.instant());
+            return store.apply(new SignUp(new Prepared(account, hash, defaultRoles(model), List.of()), invitation));
+        });
     }
 
     /** @param scope in whose tenant, if it is limited to one, the account is made */
@@ -112,7 +115,7 @@ public final class NewAccounts {
         roles.addAll(given);
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.CREATE, caller.viewer(model), kind, rest);
-        String hash = password == null ? null : hash(password, model, values);
+        String hash = password == null ? null : hash(Asker.KNOWN, password, model, values);
         return new Prepared(new NewAccount(kind, values, clock.instant()), hash, roles, tenants);
     }
 
@@ -135,7 +138,7 @@ public final class NewAccounts {
         String password = takePassword(rest);
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.SEED, Viewer.of(Set.of()), kind, rest);
-        String hash = password == null ? null : hash(password, model, values);
+        String hash = password == null ? null : hash(Asker.KNOWN, password, model, values);
         Set<Role> all = defaultRoles(model);
         all.addAll(roles);
         return new Prepared(new NewAccount(kind, values, created), hash, all, tenants);
@@ -196,14 +199,14 @@ public final class NewAccounts {
         return new Tenants(work).create(filled.isEmpty() ? "Tenant" : filled);
     }
 
-    private String hash(String password, AccountModel model, Map<FieldPath, @Nullable Object> values) {
+    private String hash(Asker asker, String password, AccountModel model, Map<FieldPath, @Nullable Object> values) {
         List<String> identifiers = new ArrayList<>();
         for (Field field : model.signInFields()) {
             if (values.get(field.path()) instanceof String identifier) {
                 identifiers.add(identifier);
             }
         }
-        return passwords.hash(password, model.password(), identifiers);
+        return passwords.hash(asker, password, model.password(), identifiers);
     }
 
     private static Set<Role> defaultRoles(AccountModel model) {

@@ -114,6 +114,10 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
         return roles;
     }
 
+    boolean any() {
+        return changed().findAny().isPresent();
+    }
+
     void tell(Map<String, Object> details) {
         details.put("rolesGiven", given.stream().map(Role::name).sorted().toList());
         details.put("rolesTaken", taken.stream().map(Role::name).sorted().toList());

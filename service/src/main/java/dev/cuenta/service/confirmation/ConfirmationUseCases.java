@@ -39,6 +39,10 @@ final class ConfirmationUseCases {
 
     /** Uses the token up; says which field it was sent for. */
     FieldPath confirm(String token, Origin origin) {
+        return throttle.countConfirmation(String.valueOf(origin.address()), () -> confirmed(token, origin));
+    }
+
+    private FieldPath confirmed(String token, Origin origin) {
         return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             Proofs.Proven proven = new Proofs(work)
                     .take(Message.Purpose.CONFIRM, Tokens.hash(token))
@@ -52,19 +56,21 @@ final class ConfirmationUseCases {
     void confirm(Caller caller, String field, String code) {
         AccountId own = person(caller);
         String tried = "code for " + field + " of " + own.text();
-        throttle.begin(tried);
-        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-            Proofs.Proven proven = ConfirmationCode.hashes(work.secrets(), own, FieldPath.parse(field), code).stream()
-                    .flatMap(hash -> new Proofs(work).take(Message.Purpose.CONFIRM, hash).stream())
-                    .findFirst()
-                    .orElseThrow(() -> Problem.invalid(
-                            "/code",
-                            "wrong",
-                            "Is not the code that was sent last, or is out of date. Ask for another one."));
-            confirmed(proven, caller.origin(), work);
-            return own;
-        }));
-        throttle.succeeded(tried);
+        throttle.guard(
+                tried,
+                () -> live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
+                    Proofs.Proven proven =
+                            ConfirmationCode.hashes(work.secrets(), own, FieldPath.parse(field), code).stream()
+                                    .flatMap(hash -> new Proofs(work).take(Message.Purpose.CONFIRM, hash).stream())
+                                    .findFirst()
+                                    .orElseThrow(
+                                            () -> Problem.invalid(
+                                                    "/code",
+                                                    "wrong",
+                                                    "Is not the code that was sent last, or is out of date. Ask for another one."));
+                    confirmed(proven, caller.origin(), work);
+                    return own;
+                })));
     }
 
     private void confirmed(Proofs.Proven proven, Origin origin, Work work) {

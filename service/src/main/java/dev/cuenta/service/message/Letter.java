@@ -81,6 +81,12 @@ record Letter(String subject, String text) {
                         many wrong passwords were tried for your account of %s. From where you have signed in before you can go on
                         doing that; from anywhere else nobody can for a while.""".formatted(model), name, """
                         You need not do anything. With a second factor a password alone opens nothing: %s/me""".formatted(console));
+            case SIGN_UP_REPEATED ->
+                notice("You have an account of " + model, """
+                        somebody signed up for %s with this address, which has an account already.""".formatted(model), name, """
+                        If it was you, sign in: %1$s
+                        If you do not know your password any more, choose another one: %1$s/reset
+                        If it was not you, you need not do anything.""".formatted(console));
             case CONFIRM, RESET -> throw new IllegalArgumentException("Carries a link: " + purpose);
         };
     }

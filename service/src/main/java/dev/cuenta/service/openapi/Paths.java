@@ -73,19 +73,23 @@ final class Paths {
         if (answer != null) {
             done.put("content", content("application/json", answer));
         }
-        operation.put(
-                "responses",
-                Map.of(
-                        status,
-                        done,
-                        "default",
-                        Map.of(
-                                "description",
-                                "Refused",
-                                "content",
-                                content("application/problem+json", ref("Problem")))));
+        Map<String, Object> responses = new LinkedHashMap<>();
+        responses.put(status, done);
+        responses.put(
+                "default",
+                Map.of("description", "Refused", "content", content("application/problem+json", ref("Problem"))));
+        operation.put("responses", responses);
         operations(path).put(method, operation);
         return operation;
+    }
+
+    /** Another answer of the operation, without a body. */
+    @SuppressWarnings("unchecked") // only this class puts answers there
+    void also(String path, String method, String status, String description) {
+        Map<String, Object> operation =
+                (Map<String, Object>) Objects.requireNonNull(operations(path).get(method));
+        ((Map<String, Object>) Objects.requireNonNull(operation.get("responses")))
+                .put(status, Map.of("description", description));
     }
 
     @SuppressWarnings("unchecked") // only this class puts operations there

@@ -10,8 +10,8 @@ import dev.cuenta.core.password.PasswordVerifier;
 import dev.cuenta.core.password.RepeatableFormat;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.load.Lane;
 import dev.cuenta.service.load.Turnstile;
-import dev.cuenta.service.load.Workers;
 import java.nio.CharBuffer;
 import java.text.Normalizer;
 import java.util.Arrays;
@@ -19,6 +19,7 @@ import java.util.Collection;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
@@ -42,19 +43,29 @@ public final class Passwords {
             UnixCrypt.md5(),
             new SaltedSha());
 
+    private static final String SIGNING_IN = "Too many people are signing in just now.";
+
     private final PasswordScheme scheme;
     private final Wrapping wrapping;
     private final Map<HashFormat, PasswordVerifier> verifiers = new EnumMap<>(HashFormat.class);
     private static final int AT_ONCE = Math.max(2, Runtime.getRuntime().availableProcessors());
-    /** Half of the threads that answer requests: reading goes on. */
+    /** With those of the other lanes under half of the threads that answer requests: reading goes on. */
     private static final int WAITING = 16;
+
+    private static final int STRANGERS_WAITING = 6;
+    private static final int ESTIMATES_WAITING = 3;
+    private static final int NICE = 10;
+    private static final int NICER = 14;
 
     private final CommonPasswords common;
     private final OwnRule ownRule;
-    private final Turnstile turnstile = new Turnstile(AT_ONCE, WAITING, "Too many people are signing in just now.");
-    private final Workers workers = new Workers("hashing", AT_ONCE);
+    private final Map<Asker, Lane> lanes = new EnumMap<>(Map.of(
+            Asker.KNOWN, new Lane("hashing", AT_ONCE, WAITING, NICE, SIGNING_IN),
+            Asker.UNKNOWN, new Lane("hashing-unknown", 1, STRANGERS_WAITING, NICER, SIGNING_IN),
+            Asker.NEW,
+                    new Lane("hashing-new", 1, STRANGERS_WAITING, NICER, "Too many people are signing up just now.")));
     private final Turnstile estimates =
-            new Turnstile(1, WAITING / 4, "Too many people are choosing passwords just now.");
+            new Turnstile(1, ESTIMATES_WAITING, "Too many people are choosing passwords just now.");
     /** Verified against when there is no account, so that the answer takes as long as when there is one. */
     private final ConcurrentMap<PasswordRules, String> decoys = new ConcurrentHashMap<>();
 
@@ -71,6 +82,11 @@ public final class Passwords {
         verifiers.put(verifier.format(), verifier);
     }
 
+    /** Checks a new password and hashes it, for somebody who is known. */
+    public String hash(String password, PasswordRules rules, Collection<String> identifiers) {
+        return hash(Asker.KNOWN, password, rules, identifiers);
+    }
+
     /**
      * Checks a new password and hashes it.
      *
@@ -78,13 +94,13 @@ public final class Passwords {
      * @return a PHC string
      * @throws Problem INVALID for a password that the policy refuses
      */
-    public String hash(String password, PasswordRules rules, Collection<String> identifiers) {
+    public String hash(Asker asker, String password, PasswordRules rules, Collection<String> identifiers) {
         char[] accepted = new PasswordPolicy(rules, common).accept(password, identifiers);
         try {
             ownRule.refusal(PasswordPolicy.normal(password), identifiers).ifPresent(detail -> {
                 throw Problem.invalid("/password", "ownRule", detail);
             });
-            return hashing(() -> scheme.hash(accepted, rules));
+            return lane(asker).pass(() -> scheme.hash(accepted, rules));
         } finally {
             Arrays.fill(accepted, ' ');
         }
@@ -117,20 +133,30 @@ public final class Passwords {
      *
      * @throws Problem UNAVAILABLE
      */
-    public void requireRoom() {
-        turnstile.requireRoom();
+    public void requireRoom(Asker asker) {
+        lane(asker).requireRoom();
+    }
+
+    private Lane lane(Asker asker) {
+        return Objects.requireNonNull(lanes.get(asker));
+    }
+
+    /** Whether the password is the one behind the hash, for somebody who is known. */
+    public boolean verify(Optional<String> hash, String password, PasswordRules rules) {
+        return verify(Asker.KNOWN, hash, password, rules);
     }
 
     /** Whether the password is the one behind the hash; as slow without a hash as with one. */
-    public boolean verify(Optional<String> hash, String password, PasswordRules rules) {
+    public boolean verify(Asker asker, Optional<String> hash, String password, PasswordRules rules) {
         Optional<PasswordVerifier> verifier = hash.flatMap(HashFormat::of).map(verifiers::get);
         char[] given = PasswordPolicy.normal(password).toCharArray();
         char[] typed = password.toCharArray();
         try {
-            return hashing(() -> verifier.filter(it -> it.verify(hash.orElseThrow(), given)
-                                    || verifiesAsTyped(it, hash.orElseThrow(), typed))
-                            .isPresent()
-                    || (verifier.filter(it -> it.format().isOurs()).isEmpty() && verifyNothing(given, rules)));
+            return lane(asker)
+                    .pass(() -> verifier.filter(it -> it.verify(hash.orElseThrow(), given)
+                                            || verifiesAsTyped(it, hash.orElseThrow(), typed))
+                                    .isPresent()
+                            || (verifier.filter(it -> it.format().isOurs()).isEmpty() && verifyNothing(given, rules)));
         } finally {
             Arrays.fill(given, ' ');
             Arrays.fill(typed, ' ');
@@ -138,7 +164,7 @@ public final class Passwords {
     }
 
     private <T> T hashing(Supplier<T> work) {
-        return turnstile.pass(() -> workers.call(work));
+        return lane(Asker.KNOWN).pass(work);
     }
 
     /** Other programs hashed what was typed. */

@@ -2,12 +2,13 @@ package dev.cuenta.service.picture;
 
 import dev.cuenta.core.picture.PictureSize;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.service.load.Turnstile;
+import dev.cuenta.service.load.Lane;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.time.Duration;
 import java.util.EnumMap;
 import java.util.Iterator;
 import java.util.Locale;
@@ -36,7 +37,13 @@ final class Images {
     private static final long MOST_PIXELS = 40_000_000;
     private static final float QUALITY = 0.88f;
 
-    private final Turnstile turnstile = new Turnstile(1, 8, "Too many pictures come in just now.");
+    /** Of the pixels of all scans together: what takes a few seconds. */
+    private static final long MOST_DECODED = 400_000_000;
+
+    private static final Duration DEADLINE = Duration.ofSeconds(20);
+    private static final int NICE = 12;
+
+    private final Lane lane = new Lane("pictures", 1, 3, NICE, "Too many pictures come in just now.");
 
     /** What is kept of an upload, in all sizes. */
     record Made(String mediaType, int width, int height, Map<PictureSize, byte[]> sizes) {
@@ -52,7 +59,8 @@ final class Images {
      * @throws Problem INVALID for what is no picture, or too large a one
      */
     Made make(byte[] upload) {
-        return turnstile.pass(() -> made(upload));
+        return lane.pass(() -> made(upload), DEADLINE)
+                .orElseThrow(() -> refused("Takes too long to decode. Save it anew, and smaller."));
     }
 
     private static Made made(byte[] upload) {
@@ -74,8 +82,9 @@ final class Images {
                 throw refused("Is not a picture that can be kept. Use JPEG, PNG or GIF.");
             }
             try {
-                reader.setInput(stream, false, false);
-                return sizes(upright(reader), format.equals("jpeg") ? "jpg" : "png");
+                reader.setInput(stream, false, !format.equals("jpeg"));
+                return sizes(
+                        upright(reader, Math.max(1, JpegScans.count(upload))), format.equals("jpeg") ? "jpg" : "png");
             } finally {
                 reader.dispose();
             }
@@ -83,12 +92,16 @@ final class Images {
     }
 
     /** Decoded with as few of its pixels as are needed, after a look at how many it has. */
-    private static BufferedImage upright(ImageReader reader) throws IOException {
+    private static BufferedImage upright(ImageReader reader, int scans) throws IOException {
         int width = reader.getWidth(0);
         int height = reader.getHeight(0);
         if (width > LONGEST_SIDE || height > LONGEST_SIDE || (long) width * height > MOST_PIXELS) {
             throw refused("Has " + width + " x " + height + " pixels; at most " + LONGEST_SIDE + " a side and "
                     + MOST_PIXELS / 1_000_000 + " million altogether are allowed.");
+        }
+        if ((long) width * height * scans > MOST_DECODED) {
+            throw refused("Has " + scans + " scans of " + width + " x " + height
+                    + " pixels, which take too long to decode. Save it anew, not progressive.");
         }
         int every = Math.max(1, Math.max(width, height) / PictureSize.WHOLE.pixels());
         ImageReadParam fewer = reader.getDefaultReadParam();

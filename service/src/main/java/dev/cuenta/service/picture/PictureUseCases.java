@@ -15,6 +15,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.qr.QrPicture;
 import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.session.Throttle;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.activity.Activity;
@@ -53,9 +54,11 @@ final class PictureUseCases {
     private final LiveRevisions live;
     private final PictureContents contents;
     private final Images images;
+    private final Throttle throttle;
     private final Clock clock;
 
-    PictureUseCases(LiveRevisions live, PictureContents contents, Images images, Clock clock) {
+    PictureUseCases(LiveRevisions live, PictureContents contents, Images images, Throttle throttle, Clock clock) {
+        this.throttle = throttle;
         this.live = live;
         this.contents = contents;
         this.images = images;
@@ -169,7 +172,9 @@ final class PictureUseCases {
             Field field = field(revision, path);
             Reach reach = Reach.toRead(caller, account, revision.model());
             revision.read(reach.scope(), work -> writable(reach.read(work), field, caller, work));
-            Images.Made made = images.make(read(body, field.limits().maxBytes()));
+            byte[] upload = read(body, field.limits().maxBytes());
+            Images.Made made =
+                    throttle.countUpload(String.valueOf(caller.origin().address()), () -> images.make(upload));
             UUID id = UuidCreator.getTimeOrderedEpoch();
             contents.keep(id, made.sizes());
             Picture picture =

@@ -32,12 +32,12 @@ public final class OwnPassword {
      */
     public Optional<String> require(AccountId account, String password, String pointer, LiveRevision revision) {
         String tried = "own password of " + account.text();
-        throttle.begin(tried);
-        Optional<String> hash = revision.read(Scope.EVERYWHERE, work -> new Credentials(work).hashOf(account));
-        if (!passwords.verify(hash, password, revision.model().password())) {
-            throw Problem.invalid(pointer, "wrong", "Is not your present password.");
-        }
-        throttle.succeeded(tried);
-        return hash;
+        return throttle.guard(tried, () -> {
+            Optional<String> hash = revision.read(Scope.EVERYWHERE, work -> new Credentials(work).hashOf(account));
+            if (!passwords.verify(hash, password, revision.model().password())) {
+                throw Problem.invalid(pointer, "wrong", "Is not your present password.");
+            }
+            return hash;
+        });
     }
 }

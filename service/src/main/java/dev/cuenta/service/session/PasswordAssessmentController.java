@@ -31,14 +31,15 @@ final class PasswordAssessmentController {
     @OpenToGuests
     @PostMapping
     Map<String, Object> assess(@RequestBody Asked asked, Origin origin) {
-        throttle.beginAssessment(String.valueOf(origin.address()));
         List<String> identifiers = asked.identifiers() == null ? List.of() : asked.identifiers();
         if (asked.password() == null
                 || asked.password().length() > Given.LONGEST
                 || identifiers.size() > MOST_IDENTIFIERS) {
             throw Problem.invalid("/password", "required", "Give `password` as a text, and at most ten `identifiers`.");
         }
-        Passwords.Assessment assessed = assessment.of(asked.password(), identifiers);
+        String password = asked.password();
+        Passwords.Assessment assessed =
+                throttle.countAssessment(String.valueOf(origin.address()), () -> assessment.of(password, identifiers));
         return Map.of("strength", assessed.strength().word(), "violations", assessed.violations());
     }
 }

@@ -20,6 +20,7 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.session.ResetRequests;
 import dev.cuenta.store.session.Sessions;
+import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -32,8 +33,10 @@ final class PasswordReset implements Job {
     private final LiveRevisions live;
     private final Passwords passwords;
     private final Throttle throttle;
+    private final Clock clock;
 
-    PasswordReset(LiveRevisions live, Passwords passwords, Throttle throttle) {
+    PasswordReset(LiveRevisions live, Passwords passwords, Throttle throttle, Clock clock) {
+        this.clock = clock;
         this.throttle = throttle;
         this.live = live;
         this.passwords = passwords;
@@ -44,11 +47,12 @@ final class PasswordReset implements Job {
      * either. Whose it is comes out when the row is worked off.
      */
     void ask(String identifier, Origin origin) {
-        throttle.beginReset(String.valueOf(origin.address()));
-        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-            new ResetRequests(work).add(identifier);
-            return identifier;
-        }));
+        throttle.countReset(
+                String.valueOf(origin.address()),
+                () -> live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
+                    new ResetRequests(work).add(identifier);
+                    return identifier;
+                })));
     }
 
     @Override
@@ -85,10 +89,15 @@ final class PasswordReset implements Job {
             passwords.refuseFormer(password, model.password(), found.last());
             String hash = passwords.hash(password, model.password(), identifiers(model, found.record()));
             return revision.write(Scope.EVERYWHERE, work -> {
-                AccountId account = new Proofs(work)
-                        .take(Message.Purpose.RESET, Tokens.hash(token))
-                        .orElseThrow(PasswordReset::unknown)
-                        .account();
+                Proofs proofs = new Proofs(work);
+                Proofs.Proven proven =
+                        proofs.take(Message.Purpose.RESET, Tokens.hash(token)).orElseThrow(PasswordReset::unknown);
+                AccountId account = proven.account();
+                // Whoever has the link reads what comes to the address.
+                if (model.field(proven.field()).filter(Field::confirmed).isPresent()
+                        && !proofs.isConfirmed(account, proven.field())) {
+                    proofs.confirm(account, proven.field(), clock.instant());
+                }
                 Controlled own = Controlled.byOwner(account);
                 new Credentials(work).set(own, hash);
                 new Activity(work).add(Action.PASSWORD_RESET, account, origin.as(account));

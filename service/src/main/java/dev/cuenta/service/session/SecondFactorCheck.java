@@ -46,13 +46,12 @@ final class SecondFactorCheck {
                     ProblemKind.SECOND_FACTOR,
                     "Give the present code of your authenticator as `code`, or one of your recovery codes.");
         }
-        String tried = "code of " + account.text();
-        throttle.begin(tried);
-        if (!proves(account, factor.get(), code, origin, work)) {
-            throw wrong();
-        }
-        throttle.succeeded(tried);
-        return true;
+        return throttle.guard("code of " + account.text(), () -> {
+            if (!proves(account, factor.get(), code, origin, work)) {
+                throw wrong();
+            }
+            return true;
+        });
     }
 
     static Problem wrong() {

@@ -10,6 +10,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.Settings;
+import dev.cuenta.service.password.Asker;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
@@ -69,25 +70,32 @@ final class SessionUseCases {
         String identifier = Given.text("identifier", body.get("identifier"));
         String password = Given.text("password", body.get("password"));
         refuseUnknown(body);
-        passwords.requireRoom();
         Throttle.Try tried = new Throttle.Try(identifier, String.valueOf(origin.address()));
-        throttle.begin(tried);
-        return live.with(revision -> {
-            Optional<Found> found = find(revision, identifier);
-            boolean right = passwords.verify(
-                    found.flatMap(Found::hash), password, revision.model().password());
-            if (!right) {
-                boolean paused = throttle.failed(tried);
-                tellOfFailure(revision, found.map(Found::account), origin, paused);
-                throw wrong();
-            }
-            Found person = found.orElseThrow(SessionUseCases::wrong);
-            boolean strong = person.secondFactor() && provesCode(revision, person.account(), code(body), origin);
-            throttle.succeeded(tried);
-            Optional<String> renewed = passwords.renewed(
-                    person.hash().orElseThrow(), password, revision.model().password());
-            return open(revision, person, renewed, agent, origin, strong);
-        });
+        Asker asker = throttle.knows(tried) ? Asker.KNOWN : Asker.UNKNOWN;
+        passwords.requireRoom(asker);
+        return throttle.guard(
+                tried,
+                () -> live.with(revision -> {
+                    Optional<Found> found = find(revision, identifier);
+                    boolean right = passwords.verify(
+                            asker,
+                            found.flatMap(Found::hash),
+                            password,
+                            revision.model().password());
+                    if (!right) {
+                        boolean paused = throttle.failed(tried);
+                        tellOfFailure(revision, found.map(Found::account), origin, paused);
+                        throw wrong();
+                    }
+                    Found person = found.orElseThrow(SessionUseCases::wrong);
+                    boolean strong =
+                            person.secondFactor() && provesCode(revision, person.account(), code(body), origin);
+                    Optional<String> renewed = passwords.renewed(
+                            person.hash().orElseThrow(),
+                            password,
+                            revision.model().password());
+                    return open(revision, person, renewed, agent, origin, strong);
+                }));
     }
 
     private boolean provesCode(LiveRevision revision, AccountId account, @Nullable String code, Origin origin) {
@@ -121,15 +129,20 @@ final class SessionUseCases {
         });
     }
 
-    private static Optional<Found> find(LiveRevision revision, String identifier) {
+    private Optional<Found> find(LiveRevision revision, String identifier) {
         return revision.read(
                 Scope.EVERYWHERE,
                 work -> new Accounts(work)
                         .bySignIn(identifier)
-                        .map(account -> new Found(
-                                account,
-                                new Credentials(work).hashOf(account),
-                                new SecondFactors(work).isActive(account))));
+                        .map(account ->
+                                new Found(account, hashOf(account, work), new SecondFactors(work).isActive(account))));
+    }
+
+    /** None for somebody whose address has to be shown to be theirs first, who is refused like somebody who is not there. */
+    private Optional<String> hashOf(AccountId account, Work work) {
+        return settings.privateSignUp() && !PrivateAddresses.shown(account, work)
+                ? Optional.empty()
+                : new Credentials(work).hashOf(account);
     }
 
     private Opened open(

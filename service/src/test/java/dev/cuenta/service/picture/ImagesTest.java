@@ -22,7 +22,11 @@ import java.util.Arrays;
 import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.ImageOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -66,6 +70,54 @@ class ImagesTest {
         assertThat(whole.getHeight()).isEqualTo(400);
         assertThat(new Color(whole.getRGB(100, 50)).getRed()).isGreaterThan(180);
         assertThat(new Color(whole.getRGB(100, 350)).getBlue()).isGreaterThan(180);
+    }
+
+    /** Each scan makes a decoder go over all pixels again, and takes fourteen bytes. */
+    @Test
+    void a_picture_that_asks_for_thousands_of_scans_is_refused_before_it_is_decoded() throws IOException {
+        byte[] upload = withScans(progressive(flag(1200, 800)), 20_000);
+        assertThat(JpegScans.count(upload)).isGreaterThan(20_000);
+
+        Problem refused = catchThrowableOfType(Problem.class, () -> images.make(upload));
+
+        assertThat(refused.violations().get(0).detail()).startsWith("Has 200").contains("1200 x 800 pixels");
+    }
+
+    @Test
+    void a_progressive_picture_as_programs_write_it_is_kept() throws IOException {
+        byte[] upload = progressive(flag(1200, 800));
+        assertThat(JpegScans.count(upload)).isBetween(2, 20);
+        assertThat(images.make(upload).width()).isEqualTo(1200);
+        assertThat(JpegScans.count(written(flag(30, 20), "jpg"))).isEqualTo(1);
+        assertThat(JpegScans.count(written(flag(30, 20), "png"))).isZero();
+    }
+
+    private static byte[] progressive(BufferedImage image) throws IOException {
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+        ImageWriteParam parameters = writer.getDefaultWriteParam();
+        parameters.setProgressiveMode(ImageWriteParam.MODE_DEFAULT);
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ImageOutputStream out = ImageIO.createImageOutputStream(bytes)) {
+            writer.setOutput(out);
+            writer.write(null, new IIOImage(image, null, null), parameters);
+        }
+        return bytes.toByteArray();
+    }
+
+    /** The last scan again and again. */
+    private static byte[] withScans(byte[] jpeg, int times) {
+        int last = jpeg.length - 2;
+        while (!(jpeg[last] == (byte) 0xFF && jpeg[last + 1] == (byte) 0xDA)) {
+            last--;
+        }
+        byte[] empty =
+                Arrays.copyOfRange(jpeg, last, last + 2 + ((jpeg[last + 2] & 0xFF) << 8 | jpeg[last + 3] & 0xFF));
+        ByteBuffer bytes = ByteBuffer.allocate(jpeg.length + empty.length * times);
+        bytes.put(jpeg, 0, jpeg.length - 2);
+        for (int i = 0; i < times; i++) {
+            bytes.put(empty);
+        }
+        return bytes.put((byte) 0xFF).put((byte) 0xD9).array();
     }
 
     @ParameterizedTest

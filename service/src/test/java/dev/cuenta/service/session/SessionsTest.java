@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.OnMarea;
+import dev.cuenta.store.database.Cluster;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -178,5 +180,41 @@ class SessionsTest extends OnMarea {
     private static void lastUsed(String ago) {
         marea.sql("update cuenta.session set last_used_at = now() - interval '" + ago
                 + "' where account_id in (select id from accounts.account where email like 'mila%')");
+    }
+
+    /** A program that signs in with as many workers as it has; or somebody whose browser tries again. */
+    @Test
+    void as_many_right_sign_ins_as_there_are_at_once_are_let_in() throws Exception {
+        signUp("nils");
+        marea.as("nils@post.example", PASSWORD);
+        ExecutorService crowd = Executors.newFixedThreadPool(12);
+        List<Future<Integer>> tries = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            tries.add(crowd.submit(() -> tryAs("nils@post.example", PASSWORD)));
+        }
+        for (Future<Integer> tried : tries) {
+            assertThat(tried.get()).isEqualTo(201);
+        }
+        crowd.shutdown();
+        assertThat(marea.sql("select coalesce(sum(under_way), 0) from cuenta.attempt"))
+                .isEqualTo("0");
+    }
+
+    /** What was ours to answer counts against nobody. */
+    @Test
+    void tries_that_come_to_nothing_are_not_counted() throws Exception {
+        signUp("olaf");
+        try (Cluster.Held locked = marea.hold("lock table cuenta.credential in access exclusive mode")) {
+            for (int i = 0; i < 7; i++) {
+                assertThat(tryAs("olaf@post.example", PASSWORD)).isEqualTo(503);
+            }
+        }
+        assertThat(tryAs("olaf@post.example", PASSWORD)).isEqualTo(201);
+    }
+
+    private static int tryAs(String identifier, String password) {
+        return marea.guest()
+                .post("/v1/sessions", Map.of("identifier", identifier, "password", password))
+                .status();
     }
 }

@@ -43,6 +43,7 @@ class TokensTest {
                 "http://127.0.0.1:7480",
                 List.of(),
                 20,
+                false,
                 null,
                 null);
         new InstallationKey(settings);

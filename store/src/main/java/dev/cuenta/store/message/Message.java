@@ -24,6 +24,8 @@ public record Message(UUID id, AccountId account, Purpose purpose, FieldPath fie
         ADDRESS_TAKEN,
         PASSWORD_CHANGED,
         SECOND_FACTOR_REMOVED,
+        /** That somebody signs up with an address that has an account. */
+        SIGN_UP_REPEATED,
         /** That many wrong passwords were tried. */
         SIGN_IN_PAUSED;
 

@@ -97,6 +97,15 @@ public final class Proofs {
                 .update();
     }
 
+    /** Whether the field's value counts as the owner's own. */
+    public boolean isConfirmed(AccountId account, FieldPath field) {
+        return work.sql()
+                .sql("select exists (select 1 from cuenta.confirmed where account_id = ? and field = ?)")
+                .params(work.keys().of(account), field.toString())
+                .query(Boolean.class)
+                .single();
+    }
+
     /** From now on the field's value counts as the owner's own, until it changes. */
     public void confirm(AccountId account, FieldPath field, Instant now) {
         work.sql()

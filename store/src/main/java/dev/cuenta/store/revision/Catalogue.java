@@ -81,6 +81,11 @@ final class Catalogue {
                 note);
     }
 
+    boolean hasTrigger(String table, String name) {
+        return ask(
+                "select exists (select 1 from pg_trigger where tgrelid = to_regclass(?) and tgname = ?)", table, name);
+    }
+
     boolean hasIndex(String name) {
         return has(Shape.SCHEMA + "." + Shape.quoted(name));
     }

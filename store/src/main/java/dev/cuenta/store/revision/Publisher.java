@@ -56,6 +56,9 @@ public final class Publisher {
                     if (!TenantsOfAccounts.isMade(catalogue)) {
                         new TenantsOfAccounts(shape.keyType()).make(connections);
                     }
+                    if (!VersionOfAccounts.isMade(catalogue)) {
+                        VersionOfAccounts.made().forEach(statement -> together(List.of(statement)));
+                    }
                     new RowSecurity(shape).owed(catalogue).forEach(this::together);
                 }));
     }

@@ -47,6 +47,7 @@ final class Steps {
             ddl.firstTables().forEach(statements::shortly);
             ddl.dependents().forEach(part -> statements.shortly(part.statement()));
             new TenantsOfAccounts(plan.shape().keyType()).made().forEach(statements::shortly);
+            VersionOfAccounts.made().forEach(statements::shortly);
         }
         if (plan.takesSecondIds()) {
             secondIds.expand();
