@@ -40,6 +40,7 @@ export const ACTIONS = [
   "dependents-moved",
   "model-published",
   "retention-begun",
+  "retention-withdrawn",
   "secrets-rotated",
   "pepper-added",
   "signing-key-added",

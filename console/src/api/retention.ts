@@ -29,6 +29,7 @@ export interface Restored {
 export interface Preview {
   rule: string;
   do: Action;
+  atMost: number;
   cutoff: string;
   accounts: number;
   held: number;
@@ -39,11 +40,12 @@ export interface Preview {
 export interface Run {
   id: string;
   rule: string;
-  state: "running" | "done";
+  state: "running" | "waiting" | "done" | "withdrawn";
   startedBy: string;
   startedAt: string;
   finishedAt?: string;
   matched: number;
+  atMost?: number;
   taken: Record<string, number>;
 }
 
@@ -55,8 +57,14 @@ export async function previewRule(rule: string): Promise<Preview> {
   return (await request<Preview>("POST", "/v1/retention/previews", { body: { rule } })).body;
 }
 
-export async function runRule(rule: string): Promise<Run> {
-  return (await request<Run>("POST", "/v1/retention/runs", { body: { rule } })).body;
+/** @param beyond whether it may take more than the rule's limit */
+export async function runRule(rule: string, beyond: boolean): Promise<Run> {
+  return (await request<Run>("POST", "/v1/retention/runs", { body: { rule, allow: beyond ? ["atMost"] : [] } })).body;
+}
+
+/** Takes back a run that waits until it is allowed. */
+export async function withdrawRun(id: string): Promise<void> {
+  await request("DELETE", `/v1/retention/runs/${id}`);
 }
 
 export async function readRun(id: string): Promise<Run> {

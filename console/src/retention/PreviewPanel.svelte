@@ -8,11 +8,12 @@
   let asking = $state(false);
   const accounts = $derived(`${preview.accounts.toLocaleString()} ${preview.accounts === 1 ? "account" : "accounts"}`);
 
+  const beyond = $derived(preview.accounts > preview.atMost);
   const action = $derived(ACTIONS[preview.do]);
 
   function run() {
     asking = false;
-    void retention.run(preview.rule);
+    void retention.run(preview.rule, beyond);
   }
 </script>
 
@@ -44,6 +45,12 @@
   {:else}
     <p class="quiet">No account's time has come.</p>
   {/if}
+  {#if beyond}
+    <p class="mt-3">
+      That is over the rule's limit of {preview.atMost.toLocaleString()} for one run. Run by itself, it waits until somebody
+      allows it.
+    </p>
+  {/if}
   {#if preview.held}<p class="mt-3">
       {preview.held.toLocaleString()} more {preview.held === 1 ? "is" : "are"} passed over: records of services hold them
       in place.
@@ -52,6 +59,7 @@
 
 <Modal bind:open={asking} title={`${action.word} ${accounts}?`} size="sm">
   <p>{preview.rule} would {preview.do} {accounts} {action.means}</p>
+  {#if beyond}<p class="mt-2">This allows more than its limit of {preview.atMost.toLocaleString()}.</p>{/if}
   {#snippet footer()}
     <Button color="alternative" data-autofocus onclick={() => (asking = false)}>Keep them</Button>
     <Button color="red" onclick={run}>{action.word} {accounts}</Button>

@@ -68,7 +68,7 @@
   {#if retention.preview}<PreviewPanel {retention} preview={retention.preview} />{/if}
   <section aria-label="Past runs">
     <h2 class="mb-2">Past runs</h2>
-    <RunTable runs={retention.runs} />
+    <RunTable {retention} />
   </section>
   {#if retention.restored}
     <Notice

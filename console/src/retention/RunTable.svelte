@@ -1,11 +1,12 @@
 <script lang="ts">
-  import type { Run } from "../api/retention.ts";
+  import { Button } from "flowbite-svelte";
   import Author from "../parts/Author.svelte";
   import Moment from "../parts/Moment.svelte";
   import Scroller from "../parts/Scroller.svelte";
-  import { inWords } from "./retention.svelte.ts";
+  import { inWords, type RetentionState } from "./retention.svelte.ts";
 
-  let { runs }: { runs: Run[] } = $props();
+  let { retention }: { retention: RetentionState } = $props();
+  const runs = $derived(retention.runs);
 </script>
 
 {#if runs.length === 0}
@@ -29,7 +30,22 @@
           <tr>
             <td class="first font-mono">{run.rule}</td>
             <td><Moment at={run.startedAt} time /></td>
-            <td>{run.state}</td>
+            <td>
+              {run.state}
+              {#if run.state === "waiting"}
+                <span class="block"
+                  >{run.matched.toLocaleString()} accounts are due, over the limit of {run.atMost?.toLocaleString()}.
+                  Preview the rule, and allow it there.</span
+                >
+                <Button
+                  size="xs"
+                  color="alternative"
+                  class="mt-1"
+                  disabled={retention.busy}
+                  onclick={() => retention.withdraw(run.id)}>Withdraw</Button
+                >
+              {/if}
+            </td>
             <td><Author author={run.startedBy} /></td>
             <td>{inWords(run.taken)}</td>
           </tr>

@@ -6,6 +6,7 @@ import {
   readRun,
   restoreAccount,
   runRule,
+  withdrawRun,
   type Action,
   type Archived,
   type Preview,
@@ -39,15 +40,23 @@ export class RetentionState extends Attempts {
     });
   }
 
-  async run(rule: string): Promise<void> {
+  /** @param beyond whether it may take more than the rule's limit */
+  async run(rule: string, beyond = false): Promise<void> {
     await this.attempt(async () => {
-      this.running = await runRule(rule);
+      this.running = await runRule(rule, beyond);
       while (this.running.state === "running") {
         await new Promise((resolve) => setTimeout(resolve, POLL));
         this.running = await readRun(this.running.id);
       }
       this.preview = null;
       [this.runs, this.archive] = await Promise.all([listRuns(), listArchive()]);
+    });
+  }
+
+  async withdraw(id: string): Promise<void> {
+    await this.attempt(async () => {
+      await withdrawRun(id);
+      this.runs = await listRuns();
     });
   }
 

@@ -32,7 +32,7 @@ class KilledJobsTest {
 
     @Test
     void a_retention_run_loses_no_count_and_the_same_command_completes_it() {
-        Map<String, String> rule = Map.of("rule", "abandonedSignUps");
+        Map<String, Object> rule = Map.of("rule", "abandonedSignUps", "allow", List.of("atMost"));
         marea.sql("""
                 insert into accounts.account (id, kind, created_at, last_modified_at, version, email, theme)
                 select gen_random_uuid(), 'berthHolder', now() - interval '1 year', now(), 1, 'a' || n || '@marea.example', 'day'

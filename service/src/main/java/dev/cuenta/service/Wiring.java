@@ -12,6 +12,7 @@ import dev.cuenta.service.password.Peppers;
 import dev.cuenta.service.password.RuleWebhook;
 import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.database.DatabaseClock;
 import dev.cuenta.store.database.Server;
 import dev.cuenta.store.database.TableOwner;
 import dev.cuenta.store.picture.FolderContents;
@@ -176,8 +177,8 @@ class Wiring {
     }
 
     @Bean
-    Clock clock() {
-        return Clock.systemUTC();
+    DatabaseClock clock(Connections connections) {
+        return new DatabaseClock(connections, Clock.systemUTC());
     }
 
     @Bean

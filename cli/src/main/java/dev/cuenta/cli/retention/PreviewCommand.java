@@ -41,6 +41,10 @@ final class PreviewCommand implements Runnable {
         if (accounts > 0) {
             print(preview, accounts, out);
         }
+        if (accounts > preview.path("atMost").asLong()) {
+            out.println("That is over its limit of " + preview.path("atMost").asLong()
+                    + ". If it is right: cuenta retention run --rule " + rule + " --allow atMost");
+        }
         long held = preview.path("held").asLong();
         if (held > 0) {
             out.println(held + (held == 1 ? " more is" : " more are")

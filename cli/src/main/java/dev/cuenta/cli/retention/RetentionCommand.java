@@ -16,6 +16,8 @@ public final class RetentionCommand implements CommandGroup {
                 "rules", RulesCommand.class,
                 "preview", PreviewCommand.class,
                 "run", RunCommand.class,
+                "runs", RunsCommand.class,
+                "withdraw", WithdrawCommand.class,
                 "archive", ArchiveCommand.class,
                 "restore", RestoreCommand.class,
                 "drop", DropCommand.class);

@@ -4,6 +4,7 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -19,6 +20,7 @@ import tools.jackson.databind.JsonNode;
         footerHeading = "%nExample:%n",
         footer = {
             "  cuenta retention run --rule abandonedSignUps",
+            "  cuenta retention run --rule abandonedSignUps --allow atMost",
             "",
             "Cut off at any moment, the same command goes on where it stood."
         })
@@ -34,17 +36,24 @@ final class RunCommand implements Runnable {
     @Option(names = "--rule", paramLabel = "NAME", required = true, description = "The rule, as the model names it.")
     private String rule;
 
+    @Option(
+            names = "--allow",
+            paramLabel = "LIMIT",
+            description = "atMost: take more accounts than the rule's limit, or go on with a run that waits for that.")
+    private List<String> allow = List.of();
+
     @Mixin
     private Output output;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
-        JsonNode run = client.post("/v1/retention/runs", Map.of("rule", rule)).body();
+        JsonNode run = client.post("/v1/retention/runs", Map.of("rule", rule, "allow", allow))
+                .body();
         String path = "/v1/retention/runs/" + run.path("id").asString();
         PrintWriter err = spec.commandLine().getErr();
         long shown = -1;
-        while (!run.path("state").asString().equals("done")) {
+        while (run.path("state").asString().equals("running")) {
             long taken = run.path("taken").path("accounts").asLong();
             if (taken != shown) {
                 err.println("  " + taken + " of " + run.path("matched").asLong() + " accounts");

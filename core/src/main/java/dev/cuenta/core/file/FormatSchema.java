@@ -273,6 +273,17 @@ public final class FormatSchema {
                 "at",
                 described("When it runs by itself: a cron expression of five fields, such as '0 3 * * 0'.", TEXT));
         properties.put("timeZone", described("Of `at`; UTC if left out.", TEXT));
+        properties.put(
+                "atMost",
+                described(
+                        "What one run takes without being allowed to take more, the smaller of the two; ten accounts always.",
+                        group(
+                                Map.of(
+                                        "share",
+                                        described("Of all accounts, such as 10 %, which is the default.", TEXT),
+                                        "count",
+                                        described("Accounts; 1000 if left out.", NUMBER)),
+                                List.of())));
         properties.put("label", TEXT);
         return group(properties, List.of("after", "since", "do"));
     }

@@ -7,15 +7,21 @@ import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Schedule;
 import dev.cuenta.core.model.Span;
+import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** Reads one rule of the section {@code retention}. */
 final class RetentionReader {
+    private static final Pattern PERCENT = Pattern.compile("(\\d{1,3}(?:\\.\\d{1,4})?) ?%");
+    private static final ZoneId UTC = ZoneId.of("UTC");
+    private static final BigDecimal ALL = new BigDecimal(100);
+
     private RetentionReader() {}
 
     static Optional<RetentionRule> read(String name, Section section) {
@@ -29,11 +35,22 @@ final class RetentionReader {
                 .flatMap(element -> element.oneOf(RetentionRule.Action.class))
                 .orElse(RetentionRule.Action.DELETE);
         Schedule schedule = schedule(section);
+        RetentionRule.AtMost atMost = section.take("atMost")
+                .flatMap(Element::section)
+                .map(RetentionReader::atMost)
+                .orElse(RetentionRule.AtMost.DEFAULT);
         section.take("label");
         section.refuseOthers();
         String text = where.flatMap(Element::text).orElse("");
         return after.map(span -> new RetentionRule(
-                name, where.map(element -> filter(element, text)).orElse(null), text, span, since, action, schedule));
+                name,
+                where.map(element -> filter(element, text)).orElse(null),
+                text,
+                span,
+                since,
+                action,
+                schedule,
+                atMost));
     }
 
     private static Optional<Span> span(Element element) {
@@ -51,7 +68,7 @@ final class RetentionReader {
             section.notHere(Set.of("timeZone"), "means nothing without `at`.");
             return null;
         }
-        ZoneId zone = section.take("timeZone").map(RetentionReader::zone).orElse(ZoneOffset.UTC);
+        ZoneId zone = section.take("timeZone").map(RetentionReader::zone).orElse(UTC);
         Optional<Schedule> schedule = at.get().text().flatMap(text -> Schedule.parse(text, zone));
         if (schedule.isEmpty()) {
             at.get()
@@ -63,6 +80,25 @@ final class RetentionReader {
         return schedule.orElse(null);
     }
 
+    private static RetentionRule.AtMost atMost(Section section) {
+        RetentionRule.AtMost usual = RetentionRule.AtMost.DEFAULT;
+        BigDecimal percent = section.take("share").map(RetentionReader::percent).orElse(usual.percent());
+        int count = section.take("count")
+                .flatMap(element -> element.whole(0, Integer.MAX_VALUE))
+                .orElse(usual.count());
+        section.refuseOthers();
+        return new RetentionRule.AtMost(percent, count);
+    }
+
+    private static BigDecimal percent(Element element) {
+        Matcher percent = PERCENT.matcher(element.text().orElse(""));
+        if (percent.matches() && new BigDecimal(percent.group(1)).compareTo(ALL) <= 0) {
+            return new BigDecimal(percent.group(1));
+        }
+        element.report(FindingCode.BAD_VALUE, "`share` must be a percentage of all accounts.", "Write it as 10 %.");
+        return RetentionRule.AtMost.DEFAULT.percent();
+    }
+
     private static ZoneId zone(Element element) {
         try {
             return ZoneId.of(element.text().orElse("UTC"));
@@ -71,7 +107,7 @@ final class RetentionReader {
                     FindingCode.BAD_VALUE,
                     "`timeZone` must be one of the time zone database.",
                     "Write it as Europe/Lisbon.");
-            return ZoneOffset.UTC;
+            return UTC;
         }
     }
 

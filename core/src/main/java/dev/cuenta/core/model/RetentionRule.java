@@ -1,6 +1,8 @@
 package dev.cuenta.core.model;
 
 import dev.cuenta.core.filter.Filter;
+import java.math.BigDecimal;
+import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -11,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param since the date or instant from which {@code after} is counted: a field, {@code meta.created} or
  *     {@code meta.lastModified}
  * @param schedule when it runs by itself; null for never
+ * @param atMost what one run takes without being allowed to take more
  */
 public record RetentionRule(
         String name,
@@ -19,7 +22,33 @@ public record RetentionRule(
         Span after,
         String since,
         Action action,
-        @Nullable Schedule schedule) {
+        @Nullable Schedule schedule,
+        AtMost atMost) {
+    /**
+     * A limit for one run, the smaller of the two. Ten accounts are always within it.
+     *
+     * @param percent of all accounts
+     */
+    public record AtMost(BigDecimal percent, int count) {
+        public static final AtMost DEFAULT = new AtMost(BigDecimal.TEN, 1000);
+        private static final long ALWAYS = 10;
+        private static final int HUNDRED = 2;
+
+        /** How many accounts that is where there are so many. */
+        public long of(long accounts) {
+            long share = percent.multiply(BigDecimal.valueOf(accounts))
+                    .movePointLeft(HUNDRED)
+                    .longValue();
+            return Math.min(count, Math.max(ALWAYS, share));
+        }
+    }
+
+    /** What it says of which accounts go, and how; another text is another rule. */
+    public String definition() {
+        return action.name().toLowerCase(Locale.ROOT) + " " + after + " after " + since
+                + (where == null ? "" : " where " + whereText);
+    }
+
     /** What happens to an account whose time has come. */
     public enum Action {
         /** It goes, with everything that hangs on it. */

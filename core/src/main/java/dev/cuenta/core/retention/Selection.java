@@ -32,12 +32,26 @@ public record Selection(Condition condition, Condition due, Attribute since, Ins
     }
 
     public static Selection of(AccountModel model, RetentionRule rule, Instant now) {
+        return at(model, rule, rule.after().before(now), List.of());
+    }
+
+    /**
+     * What was due at a moment that is past, as far as nothing has changed in it since then.
+     *
+     * @param begun when that was recorded
+     */
+    public static Selection recorded(AccountModel model, RetentionRule rule, Instant cutoff, Instant begun) {
+        Attribute modified =
+                Attributes.of(model, field -> true).find("meta.lastModified").orElseThrow();
+        return at(model, rule, cutoff, List.of(new Condition.Compare(modified, Comparison.LE, begun)));
+    }
+
+    private static Selection at(AccountModel model, RetentionRule rule, Instant cutoff, List<Condition> besides) {
         Attributes attributes = Attributes.of(model, field -> true);
         Attribute since = attributes.find(rule.since()).orElseThrow();
-        Instant cutoff = rule.after().before(now);
         boolean day = since.type().column(since.limits()).kind() == Column.Kind.DATE;
         Object latest = day ? cutoff.atOffset(ZoneOffset.UTC).toLocalDate() : cutoff;
-        List<Condition> conditions = new ArrayList<>();
+        List<Condition> conditions = new ArrayList<>(besides);
         conditions.add(new Condition.Compare(since, Comparison.LE, latest));
         if (rule.where() != null) {
             conditions.add(new Conditions(attributes).bind(rule.where()).orElseThrow());

@@ -109,6 +109,8 @@ public final class ModelDiff {
         next.retention().forEach((name, rule) -> {
             if (!rule.equals(live.retention().get(name))) {
                 Optional<Long> taken = stored.taken(rule);
+                long limit = rule.atMost().of(stored.accounts());
+                boolean over = taken.filter(count -> count > limit).isPresent();
                 changes.add(Change.of(
                                 ChangeKind.RULES_CHANGED,
                                 "retention." + name,
@@ -117,8 +119,13 @@ public final class ModelDiff {
                                         + (live.retention().containsKey(name) ? "changes." : "is new."),
                                 taken.map(count -> "It would take " + count + " accounts now. ")
                                                 .orElse("")
+                                        + (over
+                                                ? "That is over its limit of " + limit
+                                                        + " (`atMost`): a run waits until it is allowed. "
+                                                : "")
                                         + whenItRuns(rule))
-                        .touching(taken.orElse(0L)));
+                        .touching(taken.orElse(0L))
+                        .toAllowIf(over && rule.schedule() != null));
             }
         });
     }

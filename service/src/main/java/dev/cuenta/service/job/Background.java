@@ -3,8 +3,6 @@ package dev.cuenta.service.job;
 import dev.cuenta.service.load.Outage;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.LiveRevisions;
-import java.time.Clock;
-import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -26,16 +24,14 @@ public final class Background implements DisposableBean {
     private static final long CARRY_ON_MILLIS = 2000;
 
     private final LiveRevisions live;
-    private final Clock clock;
     private final Outage outage;
     private final ScheduledExecutorService follower =
             Executors.newSingleThreadScheduledExecutor(named("follow-revision"));
     private final List<Lane> lanes;
 
     @SuppressWarnings("FutureReturnValueIgnored") // the work itself reports what goes wrong
-    Background(LiveRevisions live, List<Job> jobs, Clock clock, Outage outage) {
+    Background(LiveRevisions live, List<Job> jobs, Outage outage) {
         this.live = live;
-        this.clock = clock;
         this.outage = outage;
         this.lanes = jobs.stream().map(Lane::new).toList();
         follower.scheduleWithFixedDelay(
@@ -56,7 +52,7 @@ public final class Background implements DisposableBean {
         private final Job job;
         private final ScheduledExecutorService worker;
         /** By the lane's thread alone. */
-        private Instant next = Instant.MIN;
+        private long next = System.nanoTime();
 
         Lane(Job job) {
             this.job = job;
@@ -73,11 +69,10 @@ public final class Background implements DisposableBean {
         }
 
         private void carryOn() {
-            boolean due =
-                    (job.precedesModel() || live.present()) && !clock.instant().isBefore(next);
+            boolean due = (job.precedesModel() || live.present()) && System.nanoTime() - next >= 0;
             if (due) {
                 quietly(job.title(), job::carryOn);
-                next = clock.instant().plus(job.pause());
+                next = System.nanoTime() + job.pause().toNanos();
             }
         }
     }

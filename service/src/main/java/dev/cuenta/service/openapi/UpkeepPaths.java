@@ -59,7 +59,14 @@ final class UpkeepPaths {
         paths.add("/v1/retention/rules", "get", "Retention rules", null, "200", Paths.JSON_OBJECT);
         paths.add("/v1/retention/previews", "post", "What a rule would take now", rule, "200", Paths.JSON_OBJECT);
         paths.add("/v1/retention/runs", "get", "Past runs", null, "200", Paths.JSON_OBJECT);
-        paths.add("/v1/retention/runs", "post", "Run a rule", rule, "202", Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/retention/runs",
+                "post",
+                "Run a rule; `allow` names atMost where it may take more than its limit",
+                object(Map.of("rule", text(), "allow", Map.of("type", "array", "items", text())), List.of("rule")),
+                "202",
+                Paths.JSON_OBJECT);
+        paths.add("/v1/retention/runs/{id}", "delete", "Take back a run that waits", null, "204", null);
         paths.add("/v1/retention/runs/{id}", "get", "A run and what it has taken", null, "200", Paths.JSON_OBJECT);
         paths.add("/v1/retention/archive", "get", "Accounts that rules put aside", null, "200", Paths.JSON_OBJECT);
         paths.add("/v1/retention/archive/{id}", "delete", "Drop for good what was put aside", null, "204", null);

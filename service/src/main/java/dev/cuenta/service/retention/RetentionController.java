@@ -8,10 +8,13 @@ import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.retention.RetentionRun;
 import java.time.Clock;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -22,6 +25,19 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/v1/retention")
 final class RetentionController {
+    private static final String LIMIT = "atMost";
+
+    /** @param allow {@code atMost}, where the run may take more than the rule's limit */
+    record Wanted(@Nullable String rule, @Nullable List<String> allow) {
+        private boolean allowed() {
+            List<String> named = allow == null ? List.of() : allow;
+            if (!Set.of(LIMIT).containsAll(named)) {
+                throw Problem.invalid("/allow", "unknown", "Nothing but `atMost` is to be allowed here.");
+            }
+            return !named.isEmpty();
+        }
+    }
+
     record Chosen(@Nullable String rule) {
         String name() {
             if (rule == null) {
@@ -54,6 +70,7 @@ final class RetentionController {
         json.put("do", word(preview.rule()));
         json.put("cutoff", preview.cutoff().toString());
         json.put("accounts", preview.accounts());
+        json.put("atMost", preview.atMost());
         json.put("held", preview.held());
         json.put("first", preview.first());
         json.put("dependents", preview.dependents());
@@ -61,8 +78,8 @@ final class RetentionController {
     }
 
     @PostMapping("/runs")
-    ResponseEntity<Map<String, Object>> run(Caller caller, @RequestBody Chosen chosen) {
-        RetentionRun run = retention.begin(caller, chosen.name());
+    ResponseEntity<Map<String, Object>> run(Caller caller, @RequestBody Wanted wanted) {
+        RetentionRun run = retention.begin(caller, new Chosen(wanted.rule()).name(), wanted.allowed());
         background.hurry();
         return ResponseEntity.accepted()
                 .header("Location", "/v1/retention/runs/" + run.id())
@@ -81,6 +98,12 @@ final class RetentionController {
         return json(retention.find(caller, id));
     }
 
+    @DeleteMapping("/runs/{id}")
+    ResponseEntity<Void> withdraw(Caller caller, @PathVariable String id) {
+        retention.withdraw(caller, id);
+        return ResponseEntity.noContent().build();
+    }
+
     private Map<String, Object> json(RetentionRule rule) {
         Map<String, Object> json = new LinkedHashMap<>();
         json.put("name", rule.name());
@@ -88,6 +111,13 @@ final class RetentionController {
         json.put("after", rule.after().toString());
         json.put("since", rule.since());
         json.put("do", word(rule));
+        json.put(
+                "atMost",
+                Map.of(
+                        "share",
+                        rule.atMost().percent().toPlainString() + " %",
+                        "count",
+                        rule.atMost().count()));
         Schedule schedule = rule.schedule();
         if (schedule != null) {
             json.put("at", schedule.at());
@@ -113,6 +143,9 @@ final class RetentionController {
             json.put("finishedAt", run.finishedAt().toString());
         }
         json.put("matched", run.matched());
+        if (run.atMost() != null) {
+            json.put("atMost", run.atMost());
+        }
         json.put("taken", run.taken());
         return json;
     }

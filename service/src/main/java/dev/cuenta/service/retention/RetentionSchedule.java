@@ -1,14 +1,19 @@
 package dev.cuenta.service.retention;
 
 import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.retention.Selection;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.database.DatabaseClock;
+import dev.cuenta.store.retention.RetentionRun;
 import dev.cuenta.store.retention.RetentionRuns;
 import dev.cuenta.store.retention.RetentionSchedules;
 import dev.cuenta.store.revision.LiveRevisions;
-import java.time.Clock;
+import dev.cuenta.store.revision.Work;
 import java.time.Instant;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
@@ -16,14 +21,15 @@ import org.springframework.stereotype.Component;
 @Order(1)
 @Component
 final class RetentionSchedule implements Job {
+    private static final Logger LOG = LoggerFactory.getLogger(RetentionSchedule.class);
     private static final String AUTHOR = "schedule";
 
     private final LiveRevisions live;
     private final RetentionSchedules schedules;
     private final RetentionRuns runs;
-    private final Clock clock;
+    private final DatabaseClock clock;
 
-    RetentionSchedule(LiveRevisions live, RetentionSchedules schedules, RetentionRuns runs, Clock clock) {
+    RetentionSchedule(LiveRevisions live, RetentionSchedules schedules, RetentionRuns runs, DatabaseClock clock) {
         this.live = live;
         this.schedules = schedules;
         this.runs = runs;
@@ -35,15 +41,40 @@ final class RetentionSchedule implements Job {
         return "Beginning retention rules that are due";
     }
 
+    private static RetentionRuns.Wanted wanted(RetentionRule rule, Selection selection, Instant moment, Work work) {
+        Accounts accounts = new Accounts(work);
+        return new RetentionRuns.Wanted(
+                rule,
+                selection.cutoff(),
+                AUTHOR,
+                accounts.count(selection.condition()),
+                rule.atMost().of(accounts.count(null)),
+                moment,
+                false);
+    }
+
     @Override
     public void carryOn() {
         live.with(revision -> {
+            if (!clock.agrees()) {
+                return 0;
+            }
             Instant now = clock.instant();
             var due = schedules.due(revision.model().retention().values(), now);
             due.forEach((rule, moment) -> {
+                if (runs.underWay(rule.name())) {
+                    return;
+                }
                 Selection selection = Selection.of(revision.model(), rule, now);
-                long matched = revision.read(Scope.EVERYWHERE, work -> new Accounts(work).count(selection.condition()));
-                runs.begin(rule.name(), selection.cutoff(), AUTHOR, matched, moment);
+                RetentionRun run =
+                        revision.read(Scope.EVERYWHERE, work -> runs.begin(wanted(rule, selection, moment, work)));
+                if (run.waiting()) {
+                    LOG.warn(
+                            "Retention rule {} would take {} accounts, over its limit of {}: it waits until somebody allows or withdraws it",
+                            run.rule(),
+                            run.matched(),
+                            run.atMost());
+                }
             });
             return due.size();
         });

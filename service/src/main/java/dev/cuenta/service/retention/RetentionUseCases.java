@@ -22,14 +22,16 @@ import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.database.DatabaseClock;
 import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.RetentionRun;
 import dev.cuenta.store.retention.RetentionRuns;
+import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -56,12 +58,14 @@ final class RetentionUseCases implements Job {
     /**
      * What a rule would take now.
      *
+     * @param atMost how many one run takes without being allowed to take more
      * @param held how many it passes over because a service's record hangs on them
      */
     record Preview(
             RetentionRule rule,
             Instant cutoff,
             long accounts,
+            long atMost,
             long held,
             List<Due> first,
             Map<String, Long> dependents) {}
@@ -69,9 +73,9 @@ final class RetentionUseCases implements Job {
     private final LiveRevisions live;
     private final Connections connections;
     private final RetentionRuns runs;
-    private final Clock clock;
+    private final DatabaseClock clock;
 
-    RetentionUseCases(LiveRevisions live, Connections connections, RetentionRuns runs, Clock clock) {
+    RetentionUseCases(LiveRevisions live, Connections connections, RetentionRuns runs, DatabaseClock clock) {
         this.live = live;
         this.connections = connections;
         this.runs = runs;
@@ -100,6 +104,7 @@ final class RetentionUseCases implements Job {
                         named(revision.model(), rule),
                         selection.cutoff(),
                         count,
+                        named(revision.model(), rule).atMost().of(accounts.count(null)),
                         selection.due().equals(selection.condition()) ? 0 : accounts.count(selection.due()) - count,
                         first,
                         new Removal(work).dependents(selection.condition()));
@@ -125,18 +130,86 @@ final class RetentionUseCases implements Job {
                 String.valueOf(since));
     }
 
-    /** Begins a run, which goes on beside requests; a run that was cut off is taken up instead of a second one. */
-    RetentionRun begin(Caller caller, String rule) {
+    /**
+     * Begins a run, which goes on beside requests; a run that was cut off is taken up instead of a second one, and so is one that
+     * waits until it is allowed.
+     *
+     * @param allowed whether it may take more than the rule's limit
+     * @throws Problem CONFLICT where it may not and would
+     */
+    RetentionRun begin(Caller caller, String rule, boolean allowed) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.RETENTION_RUN, revision.model());
-            Selection selection = selection(revision.model(), rule, clock.instant());
-            long matched = revision.read(Scope.EVERYWHERE, work -> new Accounts(work).count(selection.condition()));
-            RetentionRun run = runs.begin(rule, selection.cutoff(), caller.author(), matched);
+            RetentionRule wanted = named(revision.model(), rule);
+            requireTime();
+            RetentionRun run = runs.last(rule)
+                    .filter(last -> last.running() || last.waiting())
+                    .map(last -> takenUp(last, allowed))
+                    .orElseGet(() -> begun(caller, wanted, allowed, revision));
             revision.write(Scope.EVERYWHERE, work -> {
-                new Activity(work).add(Action.RETENTION_BEGUN, null, caller.origin(), Map.of("rule", rule));
+                Map<String, Object> details = new LinkedHashMap<>(Map.of("rule", rule));
+                if (allowed) {
+                    details.put("allowed", run.matched());
+                }
+                new Activity(work).add(Action.RETENTION_BEGUN, null, caller.origin(), details);
                 return run;
             });
             return run;
+        });
+    }
+
+    /** Whose time has come is asked of nobody while it is not sure what time it is. */
+    private void requireTime() {
+        if (!clock.agrees()) {
+            throw Problem.unavailable(clock.disagreement(), Duration.ofMinutes(1));
+        }
+    }
+
+    private RetentionRun takenUp(RetentionRun last, boolean allowed) {
+        if (last.waiting() && !allowed) {
+            throw overLimit(last.rule(), last.matched(), Objects.requireNonNullElse(last.atMost(), 0L));
+        }
+        runs.allow(last.id());
+        return runs.find(last.id()).orElseThrow();
+    }
+
+    private RetentionRun begun(Caller caller, RetentionRule rule, boolean allowed, LiveRevision revision) {
+        Selection selection = Selection.of(revision.model(), rule, clock.instant());
+        return revision.read(Scope.EVERYWHERE, work -> {
+            Accounts accounts = new Accounts(work);
+            long matched = accounts.count(selection.condition());
+            long atMost = rule.atMost().of(accounts.count(null));
+            if (matched > atMost && !allowed) {
+                throw overLimit(rule.name(), matched, atMost);
+            }
+            return runs.begin(new RetentionRuns.Wanted(
+                    rule, selection.cutoff(), caller.author(), matched, atMost, null, allowed));
+        });
+    }
+
+    private static Problem overLimit(String rule, long matched, long atMost) {
+        return Problem.of(
+                ProblemKind.CONFLICT,
+                "`" + rule + "` would take " + matched + " accounts; without being allowed to take more, one run takes "
+                        + atMost + ". Nothing was taken. Preview the rule, and if that is right, allow it: `atMost`.");
+    }
+
+    /**
+     * Takes a run back that waits until it is allowed. The next moment of the rule's schedule begins another.
+     *
+     * @throws Problem NOT_FOUND; CONFLICT where it does not wait
+     */
+    void withdraw(Caller caller, String id) {
+        live.with(revision -> {
+            caller.requireEverywhere(CuentaPermission.RETENTION_RUN, revision.model());
+            RetentionRun run = find(caller, id);
+            if (!runs.withdraw(run.id())) {
+                throw Problem.of(ProblemKind.CONFLICT, "Only a run that waits can be withdrawn; this one does not.");
+            }
+            return revision.write(Scope.EVERYWHERE, work -> {
+                new Activity(work).add(Action.RETENTION_WITHDRAWN, null, caller.origin(), Map.of("rule", run.rule()));
+                return run;
+            });
         });
     }
 
@@ -178,7 +251,7 @@ final class RetentionUseCases implements Job {
     }
 
     private void carryOn(RetentionRun run) {
-        if (runs.find(run.id()).filter(present -> !present.finished()).isEmpty()) {
+        if (runs.find(run.id()).filter(RetentionRun::running).isEmpty()) {
             return;
         }
         Batch last = Batch.TAKEN;
@@ -204,12 +277,15 @@ final class RetentionUseCases implements Job {
 
     private Batch takeBatch(RetentionRun run, Work work) {
         RetentionRule rule = work.revision().model().retention().get(run.rule());
-        if (rule == null) {
-            return Batch.NONE; // taken out of the model while the run was cut off
+        long left = runs.find(run.id()).map(RetentionRun::left).orElse(0L);
+        if (rule == null
+                || left <= 0
+                || !(run.definition() == null || run.definition().equals(rule.definition()))) {
+            return Batch.NONE; // also where the rule goes, or becomes another, while its run is cut off
         }
-        Selection selection = Selection.of(work.revision().model(), rule, clock.instant());
+        Selection selection = Selection.recorded(work.revision().model(), rule, run.cutoff(), run.startedAt());
         Accounts accounts = new Accounts(work);
-        List<AccountId> ids = accounts.lock(selection.condition(), BATCH);
+        List<AccountId> ids = accounts.lock(selection.condition(), (int) Math.min(left, BATCH));
         if (ids.isEmpty()) {
             return accounts.count(selection.condition()) == 0 ? Batch.NONE : Batch.BUSY;
         }

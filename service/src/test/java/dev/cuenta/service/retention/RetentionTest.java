@@ -8,12 +8,14 @@ import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.RunningService;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 class RetentionTest {
-    private static final Map<String, String> RULE = Map.of("rule", "abandonedSignUps");
+    private static final Map<String, Object> RULE = Map.of("rule", "abandonedSignUps");
+    private static final Map<String, Object> ALLOWED = Map.of("rule", "abandonedSignUps", "allow", List.of("atMost"));
 
     @Test
     void takes_exactly_what_the_preview_showed_and_spares_administrators() {
@@ -122,7 +124,7 @@ class RetentionTest {
                     .asString();
             String before = key.get("/v1/accounts/" + id).response().body();
 
-            await(key, key.post("/v1/retention/runs", RULE).status(202).json());
+            await(key, key.post("/v1/retention/runs", ALLOWED).status(202).json());
             assertThat(key.get("/v1/accounts/" + id).status()).isEqualTo(404);
             assertThat(key.get("/v1/retention/archive").status(200).everything())
                     .contains(id);

@@ -8,7 +8,9 @@ import org.jspecify.annotations.Nullable;
 /**
  * One run of a retention rule.
  *
- * @param matched how many accounts were due when it began
+ * @param matched how many accounts were due when it began; no more are taken
+ * @param atMost how many its rule's limit was then; null for one that an earlier version began
+ * @param definition what its rule said then; null for one that an earlier version began
  * @param taken how many records of each sort it has taken so far; {@code accounts} among them
  */
 public record RetentionRun(
@@ -20,9 +22,22 @@ public record RetentionRun(
         Instant startedAt,
         @Nullable Instant finishedAt,
         long matched,
+        @Nullable Long atMost,
+        @Nullable String definition,
         Map<String, Long> taken) {
 
-    public boolean finished() {
-        return state.equals("done");
+    /** Whether it is at work, or was cut off at it. */
+    public boolean running() {
+        return state.equals("running");
+    }
+
+    /** Whether it waits until it is allowed to take more than its limit. */
+    public boolean waiting() {
+        return state.equals("waiting");
+    }
+
+    /** How many of the accounts that were due are still to be looked at. */
+    public long left() {
+        return matched - taken.getOrDefault("accounts", 0L);
     }
 }

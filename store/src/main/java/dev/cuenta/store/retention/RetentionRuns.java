@@ -1,6 +1,7 @@
 package dev.cuenta.store.retention;
 
 import com.github.f4b6a3.uuid.UuidCreator;
+import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
@@ -30,28 +31,79 @@ public final class RetentionRuns {
         this.connections = connections;
     }
 
-    /** Begins a run of the rule, or gives the one that is running: a rule runs once at a time. */
-    public RetentionRun begin(String rule, Instant cutoff, String startedBy, long matched) {
-        return begin(rule, cutoff, startedBy, matched, null);
+    /**
+     * What is to be begun.
+     *
+     * @param startedBy who, as activity names them
+     * @param matched how many accounts are due
+     * @param atMost how many one run takes without being allowed to take more
+     * @param due the moment of the rule's schedule, for each of which there is one run; null where somebody runs it
+     * @param allowed whether it may take more
+     */
+    public record Wanted(
+            RetentionRule rule,
+            Instant cutoff,
+            String startedBy,
+            long matched,
+            long atMost,
+            @Nullable Instant due,
+            boolean allowed) {
+        private String state() {
+            return matched > atMost && !allowed ? "waiting" : "running";
+        }
     }
 
-    /** As {@link #begin(String, Instant, String, long)}, once for each moment of the rule's schedule. */
-    public RetentionRun begin(String rule, Instant cutoff, String startedBy, long matched, @Nullable Instant due) {
+    /** Begins a run of the rule, or gives the one that is running or waits: there is one at a time. */
+    public RetentionRun begin(Wanted wanted) {
         connections.each(sql -> sql.sql("""
-                insert into cuenta.retention_run (id, rule, state, cutoff, started_by, matched, due_at)
-                values (:id, :rule, 'running', :cutoff, :startedBy, :matched, cast(:due as timestamptz)) on conflict do nothing""")
+                insert into cuenta.retention_run (id, rule, state, cutoff, started_by, matched, at_most, definition, due_at)
+                values (:id, :rule, :state, :cutoff, :startedBy, :matched, :atMost, :definition, cast(:due as timestamptz))
+                on conflict do nothing""")
                 .param("id", UuidCreator.getTimeOrderedEpoch())
-                .param("rule", rule)
-                .param("cutoff", cutoff.atOffset(ZoneOffset.UTC))
-                .param("startedBy", startedBy)
-                .param("matched", matched)
-                .param("due", due == null ? null : due.atOffset(ZoneOffset.UTC))
+                .param("rule", wanted.rule().name())
+                .param("state", wanted.state())
+                .param("cutoff", wanted.cutoff().atOffset(ZoneOffset.UTC))
+                .param("startedBy", wanted.startedBy())
+                .param("matched", wanted.matched())
+                .param("atMost", wanted.atMost())
+                .param("definition", wanted.rule().definition())
+                .param("due", wanted.due() == null ? null : wanted.due().atOffset(ZoneOffset.UTC))
                 .update());
+        return last(wanted.rule().name()).orElseThrow();
+    }
+
+    /** The last one of the rule, in whatever state it is. */
+    public Optional<RetentionRun> last(String rule) {
         return connections.each(
                 sql -> sql.sql("select * from cuenta.retention_run where rule = ? order by started_at desc limit 1")
                         .param(rule)
                         .query(RetentionRuns::read)
-                        .single());
+                        .optional());
+    }
+
+    /** Whether one of the rule is at work, or waits. */
+    public boolean underWay(String rule) {
+        return last(rule).filter(run -> run.running() || run.waiting()).isPresent();
+    }
+
+    /** Lets a run that waits take more than its limit. */
+    public void allow(UUID run) {
+        changeWaiting(run, "running");
+    }
+
+    /** Takes a run back that waits; says whether it did. */
+    public boolean withdraw(UUID run) {
+        return changeWaiting(run, "withdrawn");
+    }
+
+    private boolean changeWaiting(UUID run, String state) {
+        return connections.each(sql -> sql.sql(
+                                "update cuenta.retention_run set state = :state, finished_at = case when :state = 'withdrawn' then now() end"
+                                        + " where id = :id and state = 'waiting'")
+                        .param("state", state)
+                        .param("id", run)
+                        .update())
+                > 0;
     }
 
     /** Runs that were cut off, and those that are at work just now. */
@@ -109,6 +161,8 @@ public final class RetentionRuns {
                 row.getObject("started_at", OffsetDateTime.class).toInstant(),
                 finished == null ? null : finished.toInstant(),
                 row.getLong("matched"),
+                row.getObject("at_most", Long.class),
+                row.getString("definition"),
                 JSON.readValue(row.getString("taken"), COUNTS));
     }
 }

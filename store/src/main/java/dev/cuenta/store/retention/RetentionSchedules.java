@@ -3,8 +3,10 @@ package dev.cuenta.store.retention;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Schedule;
 import dev.cuenta.store.database.Connections;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -28,19 +30,24 @@ public final class RetentionSchedules {
                 .filter(rule -> rule.schedule() != null)
                 .forEach(rule -> wanted.put(rule.name(), Objects.requireNonNull(rule.schedule())));
         Map<String, Entry> entries = inStep(wanted);
-        Map<String, Instant> started = started();
+        Map<String, Instant> started = started(now);
         Map<RetentionRule, Instant> due = new LinkedHashMap<>();
         for (RetentionRule rule : rules) {
             Entry entry = entries.get(rule.name());
             if (rule.schedule() != null && entry != null) {
                 rule.schedule()
                         .before(now)
-                        .filter(moment -> moment.isAfter(entry.since()))
+                        .filter(moment -> moment.isAfter(entry.since()) || isWrong(entry.since(), now))
                         .filter(moment -> moment.isAfter(started.getOrDefault(rule.name(), Instant.MIN)))
                         .ifPresent(moment -> due.put(rule, moment));
             }
         }
         return due;
+    }
+
+    /** Noted by a clock that was ahead. It may be some moments later than what was asked for, for it is noted after that. */
+    private static boolean isWrong(Instant since, Instant now) {
+        return since.isAfter(now.plus(Duration.ofMinutes(1)));
     }
 
     /** What a revision changed counts from the moment at which it is first seen here. */
@@ -79,10 +86,12 @@ public final class RetentionSchedules {
         return entries;
     }
 
-    private Map<String, Instant> started() {
+    private Map<String, Instant> started(Instant now) {
         Map<String, Instant> started = new HashMap<>();
-        connections.each(sql -> sql.sql(
-                        "select rule, max(due_at) as last from cuenta.retention_run where due_at is not null group by rule")
+        connections.each(sql -> sql.sql("""
+                        select rule, max(case when state = 'withdrawn' then finished_at else due_at end) as last
+                        from cuenta.retention_run where due_at <= :now group by rule""")
+                .param("now", now.atOffset(ZoneOffset.UTC))
                 .query((row, index) -> started.put(
                         row.getString("rule"),
                         row.getObject("last", OffsetDateTime.class).toInstant()))

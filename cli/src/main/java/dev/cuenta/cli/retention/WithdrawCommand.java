@@ -1,0 +1,44 @@
+package dev.cuenta.cli.retention;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.client.CuentaClient;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+
+@Command(
+        name = "withdraw",
+        mixinStandardHelpOptions = true,
+        description = "Take back a run that waits until it is allowed. It has taken nothing.",
+        footerHeading = "%nExample:%n",
+        footer = "  cuenta retention withdraw --rule abandonedSignUps")
+final class WithdrawCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Option(names = "--rule", paramLabel = "NAME", required = true, description = "The rule, as the model names it.")
+    private String rule;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        for (JsonNode run : client.get("/v1/retention/runs", Map.of()).body().path("items")) {
+            if (run.path("rule").asString().equals(rule)
+                    && run.path("state").asString().equals("waiting")) {
+                client.delete("/v1/retention/runs/" + run.path("id").asString());
+                spec.commandLine().getOut().println("Withdrawn. The rule's next moment begins another run.");
+                return;
+            }
+        }
+        throw Problem.of(ProblemKind.NOT_FOUND, "No run of `" + rule + "` waits. Look: cuenta retention runs");
+    }
+}
