@@ -24,6 +24,7 @@ export interface Archived {
 export interface Restored {
   id: string;
   left: string[];
+  lost: string[];
 }
 
 export interface Preview {

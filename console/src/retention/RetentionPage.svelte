@@ -73,7 +73,7 @@
   {#if retention.restored}
     <Notice
       kind="done"
-      text={`The account is back.${retention.restored.left.length ? ` The live model has no place for: ${retention.restored.left.join(", ")}.` : ""}`}
+      text={`The account is back.${retention.restored.left.length ? ` The live model has no place for: ${retention.restored.left.join(", ")}.` : ""}${retention.restored.lost.length ? ` Not back: ${retention.restored.lost.join(", ")}.` : ""}`}
     />
   {/if}
   {#if retention.archive.length}

@@ -37,7 +37,7 @@ describe("a run", () => {
 
 describe("an archived account", () => {
   it("is brought back, and is in the archive no more", async () => {
-    answering({ body: { id: "a", left: ["mooring.berth"] } }, { body: { items: [] } });
+    answering({ body: { id: "a", left: ["mooring.berth"], lost: [] } }, { body: { items: [] } });
     const retention = new RetentionState();
     await retention.restore("a");
 

@@ -5,6 +5,7 @@ import dev.cuenta.cli.account.FirstAdministratorCommand;
 import dev.cuenta.cli.activity.ActivityCommand;
 import dev.cuenta.cli.confirmation.ConfirmationsCommand;
 import dev.cuenta.cli.credential.CredentialsCommand;
+import dev.cuenta.cli.job.JobsCommand;
 import dev.cuenta.cli.model.ModelCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
 import dev.cuenta.cli.sample.SampleCommand;
@@ -65,6 +66,7 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("sign-out", SignOutCommand.class),
                 Map.entry("tenants", TenantsCommand.class),
                 Map.entry("activity", ActivityCommand.class),
+                Map.entry("jobs", JobsCommand.class),
                 Map.entry("second-factor", SecondFactorCommand.class),
                 Map.entry("secrets", SecretsCommand.class),
                 Map.entry("services", ServicesCommand.class),

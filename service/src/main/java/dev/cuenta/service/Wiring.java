@@ -15,6 +15,7 @@ import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.DatabaseClock;
 import dev.cuenta.store.database.Server;
 import dev.cuenta.store.database.TableOwner;
+import dev.cuenta.store.database.Waits;
 import dev.cuenta.store.picture.FolderContents;
 import dev.cuenta.store.picture.StoredContents;
 import dev.cuenta.store.retention.RetentionRuns;
@@ -29,10 +30,12 @@ import dev.cuenta.store.secret.SecretKeys;
 import dev.cuenta.store.secret.Secrets;
 import dev.cuenta.store.session.Attempts;
 import java.time.Clock;
+import java.util.List;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -152,8 +155,13 @@ class Wiring {
     }
 
     @Bean
-    Links links(TableOwner owner) {
-        return new Links(owner.connections());
+    Links links(TableOwner owner, @Qualifier("activity") SecretKeys keys) {
+        return new Links(owner.connections(), keys);
+    }
+
+    @Bean
+    Waits waits(Connections connections, TableOwner owner) {
+        return new Waits(List.of(connections, owner.connections()));
     }
 
     @Bean

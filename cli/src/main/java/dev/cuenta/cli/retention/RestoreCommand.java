@@ -12,7 +12,8 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "restore",
         mixinStandardHelpOptions = true,
-        description = "Bring an account back that a rule put aside, with its password, roles and tenants.",
+        description =
+                "Bring an account back that a rule put aside, with its password, second factor, confirmations, roles and tenants.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta retention restore 01990000-0000-7000-8000-000000000000")
 final class RestoreCommand implements Runnable {
@@ -36,6 +37,7 @@ final class RestoreCommand implements Runnable {
         PrintWriter out = output.writer();
         out.println("Back as " + restored.path("id").asString() + ".");
         restored.path("left").forEach(path -> out.println("  " + path.asString() + " has no place in the live model."));
+        restored.path("lost").forEach(what -> out.println("  Not back: " + what.asString() + "."));
         out.flush();
     }
 }

@@ -12,6 +12,6 @@ import picocli.CommandLine.Command;
 public final class SecretsCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
-        return Map.of("keys", KeysCommand.class, "rotate", RotateCommand.class);
+        return Map.of("keys", KeysCommand.class, "rotate", RotateCommand.class, "losses", LossesCommand.class);
     }
 }

@@ -27,6 +27,8 @@ public enum CuentaPermission implements Permission {
     SERVICES_KEYS("services.keys", false, "Makes and takes back keys of services."),
     CREDENTIALS_READ("credentials.read", false, "Reads how passwords are kept."),
     SECRETS_ROTATE("secrets.rotate", false, "Changes the keys that seal secrets, hash passwords and sign tokens."),
+    JOBS_READ("jobs.read", false, "Sees what the service does by itself, and what that waits for."),
+    JOBS_RUN("jobs.run", false, "Has messages tried again that were put aside."),
     SEEDS_SOW("seeds.sow", false, "Stores the accounts and tenants that an installation begins with."),
     SAMPLES_MAKE("samples.make", false, "Makes sample accounts.");
 

@@ -182,7 +182,13 @@ public final class NewAccounts {
             return store(prepared.within(inviting(signUp.invitation(), work)), work);
         }
         Template name = work.revision().model().tenants().name();
-        return name == null ? store(prepared, work) : store(prepared.within(ownTenant(prepared, name, work)), work);
+        if (name == null) {
+            return store(prepared, work);
+        }
+        TenantId own = ownTenant(prepared, name, work);
+        AccountId id = store(prepared.within(own), work);
+        new Tenants(work).found(own, id);
+        return id;
     }
 
     private static TenantId inviting(String invitation, Work work) {

@@ -5,10 +5,12 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.secret.SecretKey;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.channels.FileChannel;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.SecureRandom;
@@ -16,36 +18,55 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Consumer;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
  * A file of keys: a line for each, its id and its bytes in Base64; the last one counts from now on. It is made when the first key
- * is needed, readable by the service's own user only, and read again when somebody changed it. All instances share it.
+ * is needed, readable by the service's own user only, and read again when somebody changed it. All instances share it: one after the
+ * other changes it, by adding to what it holds then, and it is on the disk before anything is made with a new key.
  */
 public final class KeyFile {
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final String OWN = "rw-------";
 
+    /** What stands between a file of keys and what was made with them. */
+    public interface Guard {
+        /**
+         * Called before keys are used or made.
+         *
+         * @throws Problem UNAVAILABLE where these are not the keys that belong here
+         */
+        void acknowledge(List<SecretKey> keys);
+
+        /** Lets one instance after the other change the file. */
+        default void alone(Runnable change) {
+            change.run();
+        }
+    }
+
     private record Content(FileTime changed, List<SecretKey> keys) {}
 
     private final Path file;
+    private final Path folder;
     private final String what;
-    private final Consumer<List<SecretKey>> acknowledge;
+    private final Guard guard;
     private @Nullable Content content; // guarded by this
 
     /**
      * The keys in a file.
      *
      * @param what they are for, as in "keys of secret values"
-     * @param acknowledge throws a problem where these are not the keys that belong here; called before they are used or made
      */
-    public KeyFile(Path file, String what, Consumer<List<SecretKey>> acknowledge) {
+    public KeyFile(Path file, String what, Guard guard) {
         this.file = file.toAbsolutePath();
+        this.folder = Objects.requireNonNull(this.file.getParent(), "A folder is no file");
         this.what = what;
-        this.acknowledge = acknowledge;
+        this.guard = guard;
     }
 
     /** The last one. */
@@ -64,32 +85,73 @@ public final class KeyFile {
         return keys(false);
     }
 
+    /** Of the keys that lie in the file, whether they belong here or not. */
+    public Set<String> ids() {
+        try {
+            return Files.exists(file) ? read().stream().map(SecretKey::id).collect(Collectors.toSet()) : Set.of();
+        } catch (IOException unusable) {
+            throw new UncheckedIOException("The file of the " + what + " cannot be used: " + file, unusable);
+        }
+    }
+
+    private List<SecretKey> read() throws IOException {
+        return Files.readAllLines(file).stream()
+                .filter(line -> !line.isBlank() && !line.startsWith("#"))
+                .map(KeyFile::key)
+                .toList();
+    }
+
     /** Whether there are keys here at all. */
     public boolean present() {
         return Files.exists(file);
     }
 
-    /** Makes another key, which counts from now on. */
-    public synchronized SecretKey add() {
-        List<SecretKey> keys = new ArrayList<>(keys(true));
-        SecretKey added = random();
-        keys.add(added);
+    /**
+     * Fails where keys that something was made with are not at hand.
+     *
+     * @throws Problem UNAVAILABLE saying which, and what to do
+     */
+    public void check() {
+        guard.acknowledge(keys(false));
+    }
+
+    /** Makes another key, which counts from now on; it is added to those that the file holds when its turn has come. */
+    public SecretKey add() {
+        current();
+        guard.alone(this::addInTurn);
+        return current();
+    }
+
+    private synchronized void addInTurn() {
         try {
-            Path beside = Files.createTempFile(
-                    file.getParent(),
-                    "keys",
-                    "",
-                    PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString(OWN)));
-            Files.write(beside, lines(keys));
+            content = null; // two changes within a moment have the same time
+            List<SecretKey> keys = new ArrayList<>(keys(true));
+            keys.add(random());
+            Path beside = written(keys);
             Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE);
-            // Two changes within a moment have the same time.
+            onDisk(folder);
             content = null;
         } catch (IOException refused) {
             throw Problem.of(
                     ProblemKind.UNAVAILABLE,
                     "The file of the " + what + " cannot be written here. Add a line to it where it comes from.");
         }
-        return current();
+    }
+
+    /** A file beside it, whole and on the disk. */
+    private Path written(List<SecretKey> keys) throws IOException {
+        Path beside = Files.createTempFile(
+                folder, "keys", "", PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString(OWN)));
+        Files.write(beside, lines(keys));
+        onDisk(beside);
+        return beside;
+    }
+
+    /** Also a folder: that a name in it is another file's is a change of the folder. */
+    private static void onDisk(Path path) throws IOException {
+        try (FileChannel channel = FileChannel.open(path, StandardOpenOption.READ)) {
+            channel.force(true);
+        }
     }
 
     private synchronized List<SecretKey> keys(boolean needed) {
@@ -102,15 +164,13 @@ public final class KeyFile {
             }
             FileTime changed = Files.getLastModifiedTime(file);
             if (content == null || !content.changed().equals(changed)) {
-                List<SecretKey> keys = Files.readAllLines(file).stream()
-                        .filter(line -> !line.isBlank() && !line.startsWith("#"))
-                        .map(KeyFile::key)
-                        .toList();
+                List<SecretKey> keys = read();
                 if (keys.isEmpty()) {
                     throw Problem.of(
-                            ProblemKind.UNAVAILABLE, "The file of the " + what + " is being made. Repeat the request.");
+                            ProblemKind.UNAVAILABLE,
+                            "The file of the " + what + " holds no key: " + file + ". Bring back a copy of it.");
                 }
-                acknowledge.accept(keys);
+                guard.acknowledge(keys);
                 content = new Content(changed, keys);
             }
             return content.keys();
@@ -121,13 +181,16 @@ public final class KeyFile {
 
     private void make() throws IOException {
         // What keys made already must not get a second, unrelated one.
-        acknowledge.accept(List.of());
-        Files.createDirectories(file.getParent());
+        guard.acknowledge(List.of());
+        Files.createDirectories(folder);
+        Path beside = written(List.of(random()));
         try {
-            Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString(OWN)));
-            Files.write(file, lines(List.of(random())));
+            Files.createLink(file, beside);
+            onDisk(folder);
         } catch (FileAlreadyExistsException made) {
             // Another instance on this machine was quicker.
+        } finally {
+            Files.delete(beside);
         }
     }
 

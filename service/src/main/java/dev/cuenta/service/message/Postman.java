@@ -3,11 +3,12 @@ package dev.cuenta.service.message;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Span;
 import dev.cuenta.service.Settings;
-import dev.cuenta.service.job.Job;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.message.Proofs;
@@ -16,90 +17,127 @@ import dev.cuenta.store.revision.Work;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
- * Sends what is due. A message and its token are one transaction: if the service is cut off after the mail went out and before
- * that is written down, the mail is sent again with another token, and the first one is good for nothing.
+ * Sends what is due: a message is claimed, with its token, in one transaction; sent in none; and marked in another. If the service is
+ * cut off after the mail went out and before that is written down, it is sent again when the claim lapses, with another token, and
+ * the first one is good for nothing.
  */
 @Component
-final class Postman implements Job {
+final class Postman {
     private static final Logger LOG = LoggerFactory.getLogger(Postman.class);
     private static final Duration RESET_GOOD_FOR = Duration.ofHours(1);
     private static final Duration FIRST_WAIT = Duration.ofSeconds(10);
     private static final Duration NO_CHANNEL = Duration.ofHours(1);
     private static final int MOST_DOUBLINGS = 8;
+    /** About a day. */
+    private static final int MOST_TRIES = 40;
+    /** In a row: whoever carries letters is away then, and each try waits for that. */
+    private static final int ENOUGH_FAILURES = 3;
 
     private final LiveRevisions live;
-    private final MailServer mails;
-    private final TextMessages texts;
     private final Settings settings;
     private final Clock clock;
 
-    Postman(LiveRevisions live, MailServer mails, TextMessages texts, Settings settings, Clock clock) {
+    Postman(LiveRevisions live, Settings settings, Clock clock) {
         this.live = live;
-        this.mails = mails;
-        this.texts = texts;
         this.settings = settings;
         this.clock = clock;
     }
 
-    @Override
-    public String title() {
-        return "Sending messages";
+    private enum Outcome {
+        DONE,
+        FAILED
     }
 
-    @Override
-    public void carryOn() {
-        if (!mails.present() && !texts.present()) {
-            return;
-        }
-        boolean more = true;
-        while (more) {
-            more = live.with(revision -> revision.write(Scope.EVERYWHERE, this::sendNext));
+    private record Addressed(String address, Letter letter) {}
+
+    /** Sends what is due on that way, to fields of such a type. */
+    void deliver(Channel channel, String type) {
+        int failures = 0;
+        Optional<Outcome> outcome = Optional.of(Outcome.DONE);
+        while (outcome.isPresent() && failures < ENOUGH_FAILURES) {
+            outcome = claim(type).map(message -> deliver(message, channel));
+            failures = outcome.filter(Outcome.FAILED::equals).isPresent() ? failures + 1 : 0;
         }
     }
 
-    private boolean sendNext(Work work) {
-        Messages messages = new Messages(work);
-        Optional<Message> next = messages.next();
-        next.ifPresent(message -> {
-            Optional<AccountRecord> record = new Accounts(work).find(message.account());
-            Optional<Field> field = work.revision().model().field(message.field());
-            if (record.isEmpty() || field.isEmpty()) {
-                messages.done(message.id());
-            } else {
-                send(message, field.get(), record.get(), work);
-            }
-        });
-        return next.isPresent();
-    }
-
-    private void send(Message message, Field field, AccountRecord record, Work work) {
-        Messages messages = new Messages(work);
-        Object present = record.values().get(field.path());
-        String address = message.address().isEmpty() && present != null ? present.toString() : message.address();
-        if (address.isEmpty()) {
-            messages.done(message.id());
-            return;
-        }
-        Channel channel = isPhone(field) ? texts : mails;
+    private Outcome deliver(Message message, Channel channel) {
         if (!channel.present()) {
-            messages.postpone(message.id(), NO_CHANNEL);
-            return;
+            mark(messages -> messages.postpone(message, NO_CHANNEL));
+            return Outcome.DONE;
         }
         try {
-            channel.send(address, letter(message, field, record, work));
-            messages.done(message.id());
-        } catch (Channel.Undelivered refused) {
-            // Neither the address nor the letter: only that it did not go.
-            LOG.warn("A message could not be sent: {}", refused.getMessage());
-            messages.postpone(
-                    message.id(), FIRST_WAIT.multipliedBy(1L << Math.min(message.attempts(), MOST_DOUBLINGS)));
+            compose(message).ifPresent(it -> channel.send(it.address(), it.letter()));
+            mark(messages -> messages.done(message));
+            return Outcome.DONE;
+        } catch (RuntimeException failure) {
+            failed(message, failure);
+            return Outcome.FAILED;
         }
+    }
+
+    private Optional<Message> claim(String type) {
+        return live.with(revision -> {
+            List<FieldPath> fields = revision.model().fields().values().stream()
+                    .filter(field -> field.type().name().equals(type))
+                    .map(Field::path)
+                    .toList();
+            return revision.write(Scope.EVERYWHERE, work -> new Messages(work).claim(fields));
+        });
+    }
+
+    private void mark(Consumer<Messages> mark) {
+        live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
+            mark.accept(new Messages(work));
+            return work;
+        }));
+    }
+
+    /** Neither the address nor the letter is told: only that it did not go. */
+    private void failed(Message message, RuntimeException failure) {
+        if (Connections.isAway(failure)) {
+            throw failure;
+        }
+        boolean last = message.attempts() >= MOST_TRIES;
+        LOG.warn(
+                "A message could not be sent{}: {}",
+                last ? " in " + MOST_TRIES + " tries, and was put aside" : "",
+                failure instanceof Channel.Undelivered
+                        ? failure.getMessage()
+                        : failure.getClass().getSimpleName());
+        int doublings = Math.min(message.attempts() - 1, MOST_DOUBLINGS);
+        mark(messages -> {
+            if (last) {
+                messages.putAside(message);
+            } else {
+                messages.postpone(message, FIRST_WAIT.multipliedBy(1L << doublings));
+            }
+        });
+    }
+
+    /** What it says, with its token; empty where there is nobody any more to send it to. */
+    private Optional<Addressed> compose(Message message) {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
+            Optional<Field> field = revision.model().field(message.field());
+            return new Accounts(work)
+                    .find(message.account())
+                    .flatMap(record -> field.flatMap(it -> address(message, it, record)
+                            .map(address -> new Addressed(address, letter(message, it, record, work)))));
+        }));
+    }
+
+    private static Optional<String> address(Message message, Field field, AccountRecord record) {
+        Object present = record.values().get(field.path());
+        return message.address().isEmpty()
+                ? Optional.ofNullable(present).map(Object::toString)
+                : Optional.of(message.address());
     }
 
     private static boolean isPhone(Field field) {

@@ -56,6 +56,16 @@ final class UpkeepPaths {
                 "/v1/adoptions/{source}/ids",
                 List.of(Paths.query("after", "the last key of the page before"), Paths.query("limit", "1 to 5000")));
         Map<String, Object> rule = object(Map.of("rule", text()), List.of("rule"));
+        paths.add("/v1/jobs", "get", "What the service does by itself, and what waits", null, "200", Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/jobs/messages", "post", "Try messages again that were put aside", null, "200", Paths.JSON_OBJECT);
+        paths.add(
+                "/v1/secrets/losses",
+                "get",
+                "What would be lost without keys that are not at hand",
+                null,
+                "200",
+                Paths.JSON_OBJECT);
         paths.add("/v1/retention/rules", "get", "Retention rules", null, "200", Paths.JSON_OBJECT);
         paths.add("/v1/retention/previews", "post", "What a rule would take now", rule, "200", Paths.JSON_OBJECT);
         paths.add("/v1/retention/runs", "get", "Past runs", null, "200", Paths.JSON_OBJECT);

@@ -3,21 +3,25 @@ package dev.cuenta.service.password;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
+import dev.cuenta.service.key.CheckedKeys;
 import dev.cuenta.service.key.KeyFile;
+import dev.cuenta.service.key.KnownInDatabase;
+import dev.cuenta.store.secret.KnownKeys;
 import dev.cuenta.store.secret.SecretKey;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Peppers in a file, where the installation names one. */
 @Component
-public final class PepperFile implements Peppers {
+public final class PepperFile implements Peppers, CheckedKeys {
     private final @Nullable KeyFile file;
 
-    PepperFile(Settings settings) {
+    PepperFile(Settings settings, KnownKeys known) {
         this.file = settings.pepperFile() == null
                 ? null
-                : new KeyFile(settings.pepperFile(), "peppers of passwords", keys -> {});
+                : new KeyFile(settings.pepperFile(), "peppers of passwords", new KnownInDatabase(known.peppers()));
     }
 
     @Override
@@ -28,6 +32,16 @@ public final class PepperFile implements Peppers {
     @Override
     public Optional<SecretKey> find(String id) {
         return Optional.ofNullable(file).flatMap(keys -> keys.find(id));
+    }
+
+    /** Of the peppers that lie in the file, whether they belong here or not. */
+    public Set<String> ids() {
+        return file == null ? Set.of() : file.ids();
+    }
+
+    @Override
+    public void check() {
+        Optional.ofNullable(file).ifPresent(KeyFile::check);
     }
 
     /**

@@ -33,7 +33,7 @@ final class ArchiveController {
     @PostMapping("/{id}/restoration")
     Map<String, Object> restore(Caller caller, @PathVariable String id) {
         Archive.Restored restored = archive.restore(caller, id);
-        return Map.of("id", restored.id().text(), "left", restored.left());
+        return Map.of("id", restored.id().text(), "left", restored.left(), "lost", restored.lost());
     }
 
     @DeleteMapping("/{id}")

@@ -28,6 +28,12 @@ final class SecretController {
         return json(secrets.keys(caller));
     }
 
+    /** What would be lost without keys that are in use and not at hand; nothing where all are. */
+    @GetMapping("/losses")
+    Map<String, Object> losses(Caller caller) {
+        return Map.of("items", secrets.losses(caller));
+    }
+
     @PostMapping("/rotations")
     ResponseEntity<Map<String, Object>> rotate(Caller caller) {
         Map<String, Object> json = json(secrets.rotate(caller));

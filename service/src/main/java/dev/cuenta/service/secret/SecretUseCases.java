@@ -4,6 +4,7 @@ import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.job.Job;
+import dev.cuenta.service.password.PepperFile;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Lookups;
 import dev.cuenta.store.activity.Activity;
@@ -16,7 +17,10 @@ import dev.cuenta.store.secret.SecretKey;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -41,6 +45,7 @@ final class SecretUseCases implements Job {
     private final Connections connections;
     private final SecretKeyFile file;
     private final KnownKeys known;
+    private final PepperFile peppers;
     private final Resealing resealing;
     private final Clock clock;
     private @Nullable Hashed hashed; // by the thread of jobs alone
@@ -51,8 +56,10 @@ final class SecretUseCases implements Job {
             Connections connections,
             SecretKeyFile file,
             KnownKeys known,
+            PepperFile peppers,
             Resealing resealing,
             Clock clock) {
+        this.peppers = peppers;
         this.live = live;
         this.connections = connections;
         this.file = file;
@@ -71,6 +78,31 @@ final class SecretUseCases implements Job {
     private Keys keys() {
         List<KnownKeys.Known> all = known.list();
         return new Keys(all, all.isEmpty() ? 0 : resealing.left(file.current()));
+    }
+
+    /**
+     * What nobody could open or verify any more.
+     *
+     * @param purpose what the key is for
+     * @param values how many, by where they are
+     */
+    record Loss(String key, String purpose, Map<String, Long> values) {}
+
+    /** For each key that is in use and not at hand here, what would be lost without it. */
+    List<Loss> losses(Caller caller) {
+        return live.with(revision -> {
+            caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
+            List<Loss> losses = new ArrayList<>(losses("secret", known, file.ids()));
+            losses.addAll(losses("pepper", known.peppers(), peppers.ids()));
+            return losses;
+        });
+    }
+
+    private static List<Loss> losses(String purpose, KnownKeys known, Set<String> atHand) {
+        return known.list().stream()
+                .filter(key -> key.retiredAt() == null && !atHand.contains(key.id()))
+                .map(key -> new Loss(key.id(), purpose, known.losses(key.id())))
+                .toList();
     }
 
     /** Values are sealed with a new key from now on; those that are there follow in the background. */

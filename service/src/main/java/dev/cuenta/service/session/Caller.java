@@ -16,6 +16,7 @@ import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.session.Sessions.Signed;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -71,6 +72,30 @@ public record Caller(
     /** Has every administering role of whichever model is asked about, even one that goes live while the request runs. */
     static Caller withInstallationKey(@Nullable TenantId tenant) {
         return new Caller(null, List.of(), List.of(), tenant, null, null, null, true);
+    }
+
+    static Caller signedIn(Signed signed) {
+        return new Caller(
+                signed.account(),
+                signed.roles(),
+                signed.tenants(),
+                null,
+                signed.session(),
+                null,
+                null,
+                signed.strong());
+    }
+
+    /**
+     * A person as they are in a tenant now; empty where they do not reach it any more.
+     *
+     * @param tenant null for none in particular
+     */
+    public static Optional<Caller> signedIn(Signed signed, @Nullable TenantId tenant, AccountModel model) {
+        Caller anywhere = signedIn(signed);
+        return tenant == null || anywhere.reaches(tenant, model)
+                ? Optional.of(anywhere.within(tenant))
+                : Optional.empty();
     }
 
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {

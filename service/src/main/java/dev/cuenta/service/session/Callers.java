@@ -138,15 +138,7 @@ final class Callers {
     }
 
     private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work) {
-        Caller anywhere = new Caller(
-                signed.account(),
-                signed.roles(),
-                signed.tenants(),
-                null,
-                signed.session(),
-                null,
-                null,
-                signed.strong());
+        Caller anywhere = Caller.signedIn(signed);
         LiveRevision revision = work.revision();
         Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work);
         if (named.isPresent() && !anywhere.reaches(named.get(), revision.model())) {

@@ -38,6 +38,8 @@ import org.springframework.stereotype.Component;
  */
 @Component
 final class AccessTokens {
+    static final String TENANT = "tenant";
+
     private static final JOSEObjectType TYPE = new JOSEObjectType("at+jwt");
 
     /** A token that was made. It is told once. */
@@ -83,26 +85,22 @@ final class AccessTokens {
                     .jwtID(UUID.randomUUID().toString())
                     .claim("sid", session.toString())
                     .claim("amr", caller.strong() ? List.of("pwd", "otp") : List.of("pwd"));
-            about(caller, grant, revision, claims);
+            tell(caller, grant, revision, claims);
             return new Issued(signed(claims.build()), expires);
         });
     }
 
-    private static void about(Caller caller, Grant grant, LiveRevision revision, JWTClaimsSet.Builder claims) {
+    /** What the contract lets be told of somebody, as it is now; in the place of what the claims say of it. */
+    static void tell(Caller caller, Grant grant, LiveRevision revision, JWTClaimsSet.Builder claims) {
         AccountModel model = revision.model();
         Set<String> may = new TreeSet<>(grant.asks());
         may.removeIf(permission -> !caller.may(Permission.of(permission), model));
-        if (!may.isEmpty()) {
-            claims.claim("scope", String.join(" ", may));
-        }
-        if (grant.attributes().contains("roles")) {
-            claims.claim(
-                    "roles",
-                    caller.roles(model).stream().map(Role::name).sorted().collect(Collectors.toList()));
-        }
-        if (caller.tenant() != null) {
-            claims.claim("tenant", caller.tenant().toString());
-        }
+        claims.claim("scope", may.isEmpty() ? null : String.join(" ", may));
+        boolean roles = grant.attributes().contains("roles");
+        claims.claim(
+                "roles",
+                roles ? caller.roles(model).stream().map(Role::name).sorted().collect(Collectors.toList()) : null);
+        claims.claim(TENANT, caller.tenant() == null ? null : caller.tenant().toString());
     }
 
     private String signed(JWTClaimsSet claims) {

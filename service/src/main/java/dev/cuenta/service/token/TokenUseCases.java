@@ -3,12 +3,14 @@ package dev.cuenta.service.token;
 import com.nimbusds.jwt.JWTClaimsSet;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.session.Sessions;
@@ -19,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Asking about tokens, taking them back, and changing the keys that sign them. */
@@ -40,7 +43,7 @@ final class TokenUseCases {
 
     /**
      * What a token says, if it counts (RFC 7662 section 2.2). A service is told about its own tokens only; of any other it learns as much
-     * as of one that never was.
+     * as of one that never was. Its roles and permissions are those that the person has now, whatever they were when it was made.
      */
     Map<String, Object> introspect(Caller caller, String token) {
         Optional<JWTClaimsSet> said = tokens.read(token);
@@ -51,7 +54,7 @@ final class TokenUseCases {
             return revision.read(
                     Scope.EVERYWHERE,
                     work -> said.filter(claims -> counts(claims, caller, work))
-                            .map(TokenUseCases::told)
+                            .flatMap(claims -> told(claims, work))
                             .orElse(INACTIVE));
         });
     }
@@ -61,18 +64,35 @@ final class TokenUseCases {
                 || claims.getAudience().contains(caller.service().grant().service());
         return own
                 && !new RevokedTokens(work).contains(UUID.fromString(claims.getJWTID()))
-                && new Sessions(work).isOpen(session(claims), settings.sessionIdle());
+                && new Sessions(work)
+                        .find(session(claims), settings.sessionIdle())
+                        .isPresent();
     }
 
     private static UUID session(JWTClaimsSet claims) {
         return UUID.fromString(String.valueOf(claims.getClaim("sid")));
     }
 
-    private static Map<String, Object> told(JWTClaimsSet claims) {
-        Map<String, Object> json = new LinkedHashMap<>(Map.of("active", true, "token_type", "Bearer"));
-        json.putAll(claims.toJSONObject());
-        json.remove("sid");
-        return json;
+    /** Empty where the person is no longer in the token's tenant, or the model has its service no longer. */
+    private Optional<Map<String, Object>> told(JWTClaimsSet claims, Work work) {
+        LiveRevision revision = work.revision();
+        String service = claims.getAudience().get(0);
+        return new Sessions(work)
+                .find(session(claims), settings.sessionIdle())
+                .flatMap(signed -> Caller.signedIn(signed, tenant(claims), revision.model()))
+                .flatMap(person -> revision.matrix().grant(service).map(grant -> {
+                    JWTClaimsSet.Builder now = new JWTClaimsSet.Builder(claims);
+                    AccessTokens.tell(person, grant, revision, now);
+                    Map<String, Object> json = new LinkedHashMap<>(Map.of("active", true, "token_type", "Bearer"));
+                    json.putAll(now.build().toJSONObject());
+                    json.remove("sid");
+                    return json;
+                }));
+    }
+
+    private static @Nullable TenantId tenant(JWTClaimsSet claims) {
+        Object tenant = claims.getClaim(AccessTokens.TENANT);
+        return tenant == null ? null : TenantId.parse(tenant.toString()).orElseThrow();
     }
 
     /**

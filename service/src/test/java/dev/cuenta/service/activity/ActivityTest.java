@@ -165,6 +165,25 @@ class ActivityTest extends OnMarea {
         tamper("update cuenta.activity set action = 'signed-up' where number = " + entry);
         assertThat(faults()).isEqualTo("[]");
 
+        // The tables' owner may write every link anew, but has no key.
+        tamper("update cuenta.activity_link set key_id = null");
+        assertThat(faults()).contains("bound without a key");
+        tamper(
+                "insert into cuenta.activity_key values ('00000000', 0, 'forged'); update cuenta.activity_link set key_id = '00000000'");
+        assertThat(faults()).contains("a key that is not at hand");
+        tamper("delete from cuenta.activity_key where id = '00000000';"
+                + " update cuenta.activity_link set key_id = (select id from cuenta.activity_key)");
+        assertThat(faults()).isEqualTo("[]");
+        tamper("delete from cuenta.activity_key; update cuenta.activity_link set key_id = null");
+        assertThat(faults()).contains("was changed");
+    }
+
+    @Test
+    void an_entry_that_is_gone_or_was_put_in_is_found_out() {
+        signUp("gustav");
+        awaitChain();
+        String entry = marea.sql("select max(number) from cuenta.activity where action = 'signed-up'");
+
         tamper("delete from cuenta.activity where number = " + entry);
         assertThat(faults()).contains(entry, "the entry is gone");
         tamper("insert into cuenta.activity (number, action) overriding system value values (" + entry

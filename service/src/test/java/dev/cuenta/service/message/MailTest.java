@@ -103,7 +103,7 @@ class MailTest extends OnMarea {
         Http rik = marea.as("rik.demo@marea.example", PASSWORD);
         String first = token(next(before));
         rik.post("/v1/me/confirmations", Map.of("field", "email")).status(202);
-        marea.bean(Postman.class).carryOn();
+        marea.bean(MailRound.class).carryOn();
         assertThat(links()).as("not twice at once").hasSize(before + 1);
         halfAMinuteLater();
         String second = token(next(before + 1));

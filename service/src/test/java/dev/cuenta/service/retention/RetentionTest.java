@@ -130,7 +130,8 @@ class RetentionTest {
                     .contains(id);
             String restoration = "/v1/retention/archive/" + id + "/restoration";
             key.post(restoration, Map.of()).status(200);
-            assertThat(key.get("/v1/accounts/" + id).response().body()).isEqualTo(before);
+            assertThat(key.get("/v1/accounts/" + id).response().body().replaceAll("\"version\":\\d+", ""))
+                    .isEqualTo(before.replaceAll("\"version\":\\d+", ""));
             assertThat(key.post(restoration, Map.of()).status(404).everything())
                     .contains("No such account was put aside");
         }

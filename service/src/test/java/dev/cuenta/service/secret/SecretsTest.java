@@ -92,7 +92,18 @@ class SecretsTest extends OnMarea {
                         .status(503)
                         .everything())
                 .contains("Use the file of the other instances");
+        assertThat(marea.guest().get("/actuator/health").status()).isEqualTo(503);
+        assertThat(marea.guest().get("/actuator/health/readiness").status())
+                .as("what needs no key goes on")
+                .isEqualTo(200);
+        JsonNode lost =
+                marea.keyHolder().get("/v1/secrets/losses").status(200).json().path("items");
+        assertThat(lost).isNotEmpty();
+        assertThat(lost.toString()).contains("accounts.profile_mooring.radio_licence", "\"purpose\":\"secret\"");
         Files.move(aside, marea.secretKeys());
+        assertThat(marea.guest().get("/actuator/health").status()).isEqualTo(200);
+        assertThat(marea.keyHolder().get("/v1/secrets/losses").json().path("items"))
+                .isEmpty();
         assertThat(lea.get("/v1/me?fields=mooring.radioLicence").everything()).contains(SECRET);
     }
 

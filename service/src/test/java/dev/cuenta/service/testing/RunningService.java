@@ -150,7 +150,9 @@ public class RunningService implements AutoCloseable {
                         .status(201);
                 first.stop();
                 first.asOwner.close();
-                return new Origin(first.database, List.of(first.keyFile(), first.secretKeys(), first.peppers()));
+                return new Origin(
+                        first.database,
+                        List.of(first.keyFile(), first.secretKeys(), first.peppers(), first.activityKeys()));
             }
         }
     }
@@ -220,6 +222,10 @@ public class RunningService implements AutoCloseable {
     /** The file that all instances on the database share. */
     public final Path secretKeys() {
         return shared.resolve("secret-keys");
+    }
+
+    private Path activityKeys() {
+        return shared.resolve("activity-keys");
     }
 
     private Path peppers() {

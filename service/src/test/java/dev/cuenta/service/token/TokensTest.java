@@ -18,6 +18,7 @@ import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.OnMarea;
 import dev.cuenta.service.testing.RunningService;
 import java.net.MalformedURLException;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -94,6 +95,40 @@ class TokensTest extends OnMarea {
                 .isFalse();
     }
 
+    /** Whatever stands in it was true when it was made. */
+    @Test
+    void what_a_token_may_is_told_as_it_is_now() {
+        Http berths = service("berths");
+        String id = marea.signUp("cleo");
+        Http cleo = marea.as("cleo@post.example", PASSWORD);
+        Http operator = marea.operator();
+        operator.patch("/v1/accounts/" + id, Map.of("roles", List.of("administrator")))
+                .status(200);
+        String token = issue(cleo, "berths");
+        assertThat(asked(berths, token).path("scope").asString()).isEqualTo("berths.assign");
+
+        operator.patch("/v1/accounts/" + id, Map.of("roles", List.of())).status(200);
+        JsonNode after = asked(berths, token);
+        assertThat(after.path("active").asBoolean()).isTrue();
+        assertThat(after.path("scope").isMissingNode()).isEqualTo(true);
+
+        operator.delete("/v1/accounts/" + id).status(204);
+        assertThat(asked(berths, token).toString()).isEqualTo("{\"active\":false}");
+    }
+
+    @Test
+    void whoever_left_the_token_s_tenant_has_none_there() {
+        Http berths = service("berths");
+        String id = marea.signUp("dora");
+        Http dora = marea.as("dora@post.example", PASSWORD);
+        String token = issue(dora, "berths");
+        String tenant = asked(berths, token).path("tenant").asString();
+
+        marea.operator().delete("/v1/tenants/" + tenant + "/members/" + id).status(204);
+
+        assertThat(asked(berths, token).toString()).isEqualTo("{\"active\":false}");
+    }
+
     @Test
     void whoever_shows_a_session_s_token_can_end_it() {
         Http bo = person("bo");
@@ -123,7 +158,9 @@ class TokensTest extends OnMarea {
                 .json();
     }
 
+    /** A service has two keys at most. */
     private static Http service(String name) {
+        marea.sql("delete from cuenta.service_key where service = '" + name + "'");
         return marea.with(marea.serviceKey(name));
     }
 

@@ -60,7 +60,11 @@ public final class Accounts {
         Object id = account.id() == null
                 ? Ids.next(work, shape.idType())
                 : shape.idType().read(account.id().text()).orElseThrow();
-        Object key = shape.idType() == shape.keyType() ? id : Ids.next(work, shape.keyType());
+        Object key = shape.idType() == shape.keyType()
+                ? id
+                : Optional.ofNullable(account.key())
+                        .flatMap(shape.keyType()::read)
+                        .orElseGet(() -> Ids.next(work, shape.keyType()));
         Map<FieldPath, @Nullable Object> values = stored(key, account.values());
         Map<String, @Nullable Object> record = valuesOf(null, values);
         record.put(shape.idColumn(), id);
@@ -68,7 +72,7 @@ public final class Accounts {
         record.put("kind", account.kind().name());
         record.put("createdAt", account.created().truncatedTo(ChronoUnit.MICROS));
         record.put("lastModifiedAt", account.lastModified().truncatedTo(ChronoUnit.MICROS));
-        record.put("version", 1L);
+        record.put("version", account.version());
         work.session().persist(Shape.ACCOUNT, record);
         account.kind().profiles().forEach(profile -> persistProfile(profile, key, values));
         AccountId given = new AccountId(id.toString());

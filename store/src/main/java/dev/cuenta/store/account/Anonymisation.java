@@ -51,6 +51,9 @@ public final class Anonymisation {
         Map<FieldPath, @Nullable Object> left = Erasure.of(work.revision().model(), record);
         accounts.markAnonymised(id, now);
         accounts.change(record, left, now);
+        Map<FieldPath, @Nullable Object> after = new LinkedHashMap<>(record.values());
+        after.putAll(left);
+        new FoundedTenants(work).anonymised(id, after);
     }
 
     private void forgetFormerNames(List<AccountId> ids) {

@@ -11,14 +11,26 @@ import org.jspecify.annotations.Nullable;
  * An account that is to be made, with values that admission let through.
  *
  * @param id that it had elsewhere and keeps; null for a new one
+ * @param key by which the tables knew it before; null for a new one
  */
 public record NewAccount(
         Kind kind,
         Map<FieldPath, @Nullable Object> values,
         Instant created,
         Instant lastModified,
-        @Nullable AccountId id) {
+        @Nullable AccountId id,
+        @Nullable String key,
+        long version) {
     public NewAccount(Kind kind, Map<FieldPath, @Nullable Object> values, Instant created) {
         this(kind, values, created, created, null);
+    }
+
+    public NewAccount(
+            Kind kind,
+            Map<FieldPath, @Nullable Object> values,
+            Instant created,
+            Instant lastModified,
+            @Nullable AccountId id) {
+        this(kind, values, created, lastModified, id, null, 1);
     }
 }

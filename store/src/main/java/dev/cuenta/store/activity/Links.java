@@ -3,6 +3,8 @@ package dev.cuenta.store.activity;
 import dev.cuenta.core.activity.Chain;
 import dev.cuenta.core.activity.Entry;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.secret.SecretKey;
+import dev.cuenta.store.secret.SecretKeys;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -11,6 +13,7 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import javax.crypto.spec.SecretKeySpec;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -34,37 +37,46 @@ public final class Links {
     public record Fault(long position, long entry, String what) {}
 
     private final Connections connections;
+    private final SecretKeys keys;
 
-    public Links(Connections connections) {
+    /** @param keys under which the chain is made, outside of the database */
+    public Links(Connections connections, SecretKeys keys) {
         this.connections = connections;
+        this.keys = keys;
     }
 
     /** Takes up what was added since. Called by one instance at a time. */
     public void carryOn() {
-        while (connections.together(Links::linkBatch) == BATCH) {
+        while (connections.together(this::linkBatch) == BATCH) {
             // There is more.
         }
     }
 
-    private static int linkBatch(JdbcClient sql) {
+    private int linkBatch(JdbcClient sql) {
         List<Entry> added = sql.sql("select " + Activity.COLUMNS + " from cuenta.activity where number in"
                         + " (select entry from cuenta.activity_unlinked order by entry limit ?) order by number")
                 .param(BATCH)
                 .query((row, index) -> Activity.read(row, 1))
                 .list();
-        Link last = sql.sql("select position, entry, link from cuenta.activity_link order by position desc limit 1")
+        if (added.isEmpty()) {
+            return 0;
+        }
+        Link last = sql.sql(
+                        "select position, entry, link, key_id from cuenta.activity_link order by position desc limit 1")
                 .query(Links::link)
                 .optional()
                 .orElse(Link.BEGIN);
         List<Link> links = new ArrayList<>();
+        SecretKey key = ChainKeys.read(keys, sql).current(last.position(), sql);
         for (Entry entry : added) {
-            last = last.followedBy(entry);
+            last = last.followedBy(entry, key.id(), key.key());
             links.add(last);
         }
         sql.sql(
-                        "insert into cuenta.activity_link (position, entry, link) select position, entry, decode(link, 'hex') from"
+                        "insert into cuenta.activity_link (position, entry, link, key_id) select position, entry, decode(link, 'hex'), ? from"
                                 + " unnest(cast(? as bigint[]), cast(? as bigint[]), cast(? as text[])) as l (position, entry, link)")
                 .params(
+                        key.id(),
                         links.stream().map(Link::position).toArray(Long[]::new),
                         links.stream().map(Link::entry).toArray(Long[]::new),
                         links.stream().map(Link::hash).toArray(String[]::new))
@@ -76,17 +88,21 @@ public final class Links {
     }
 
     /** A link as it is kept; its hash in hexadecimal. */
-    private record Link(long position, long entry, String hash) {
-        private static final Link BEGIN = new Link(0, 0, HexFormat.of().formatHex(Chain.begin()));
+    private record Link(
+            long position,
+            long entry,
+            String hash,
+            @Nullable String key) {
+        private static final Link BEGIN = new Link(0, 0, HexFormat.of().formatHex(Chain.begin()), null);
 
-        Link followedBy(Entry next) {
-            byte[] link = Chain.link(HexFormat.of().parseHex(hash), next);
-            return new Link(position + 1, next.number(), HexFormat.of().formatHex(link));
+        Link followedBy(Entry next, @Nullable String id, @Nullable SecretKeySpec secret) {
+            byte[] link = ChainKeys.digest(Chain.text(HexFormat.of().parseHex(hash), next), secret);
+            return new Link(position + 1, next.number(), HexFormat.of().formatHex(link), id);
         }
     }
 
     private static Link link(ResultSet row, int index) throws SQLException {
-        return new Link(row.getLong(1), row.getLong(2), HexFormat.of().formatHex(row.getBytes(3)));
+        return new Link(row.getLong(1), row.getLong(2), HexFormat.of().formatHex(row.getBytes(3)), row.getString(4));
     }
 
     /** A link with the entry that it stands for; null where that is gone. */
@@ -95,7 +111,7 @@ public final class Links {
     /** Follows the chain from its beginning. */
     public Report verify() {
         return connections.together(sql -> {
-            Follower follower = new Follower();
+            Follower follower = new Follower(ChainKeys.read(keys, sql));
             List<Place> page;
             do {
                 page = page(sql, follower.last.position());
@@ -112,10 +128,15 @@ public final class Links {
     }
 
     private static final class Follower {
+        private final ChainKeys keys;
         private final List<Fault> faults = new ArrayList<>();
         private Link last = Link.BEGIN;
         private long entries;
         private long first;
+
+        Follower(ChainKeys keys) {
+            this.keys = keys;
+        }
 
         void follow(Place place) {
             fault(place)
@@ -131,25 +152,34 @@ public final class Links {
             if (place.found() == null) {
                 return Optional.of("the entry is gone");
             }
+            Optional<String> otherKey =
+                    keys.fault(place.link().position(), place.link().key());
+            if (otherKey.isPresent()) {
+                return otherKey;
+            }
             if (entries == 0 && place.link().position() > 1) {
                 return Optional.empty(); // what came before went by its age; nothing is left to hold this one against
             }
             if (place.link().position() != last.position() + 1) {
                 return Optional.of("links are missing before it");
             }
-            return last.followedBy(place.found()).hash().equals(place.link().hash())
+            String key = place.link().key();
+            return last.followedBy(place.found(), key, keys.find(key))
+                            .hash()
+                            .equals(place.link().hash())
                     ? Optional.empty()
                     : Optional.of("the entry, or what is before it, was changed");
         }
     }
 
     private static List<Place> page(JdbcClient sql, long after) {
-        return sql.sql("select position, entry, link, e.* from (select * from cuenta.activity_link where position > ?"
-                        + " order by position limit ?) l left join lateral (select " + Activity.COLUMNS
-                        + " from cuenta.activity where number = l.entry) e on true order by position")
+        return sql.sql(
+                        "select position, entry, link, key_id, e.* from (select * from cuenta.activity_link where position > ?"
+                                + " order by position limit ?) l left join lateral (select " + Activity.COLUMNS
+                                + " from cuenta.activity where number = l.entry) e on true order by position")
                 .params(after, BATCH)
                 .query((row, index) ->
-                        new Place(link(row, index), row.getObject(4) == null ? null : Activity.read(row, 4)))
+                        new Place(link(row, index), row.getObject(5) == null ? null : Activity.read(row, 5)))
                 .list();
     }
 

@@ -5,13 +5,19 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.store.revision.Work;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.Collection;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /** Messages that are to be sent, in the order in which they came due. They are asked for in the transaction that needs them. */
 public final class Messages {
     static final double PAUSE_SECONDS = 30;
+    /** Longer than a letter takes on any way. */
+    private static final double CLAIM_SECONDS = 120;
 
     private final Work work;
 
@@ -40,7 +46,7 @@ public final class Messages {
                     select max(made_at) + make_interval(secs => :pause) from cuenta.proof
                     where account_id = :key and purpose = :purpose)))
                 on conflict (account_id, purpose, field, address)
-                    do update set due_at = least(m.due_at, excluded.due_at), attempts = 0""")
+                    do update set due_at = least(m.due_at, excluded.due_at), attempts = 0, put_aside_at = null""")
                 .param("id", UuidCreator.getTimeOrderedEpoch())
                 .param("key", work.keys().of(account))
                 .param("purpose", spelt(purpose))
@@ -50,12 +56,21 @@ public final class Messages {
                 .update();
     }
 
-    /** The next that is due; nobody else gets it before the transaction ends. */
-    public Optional<Message> next() {
+    /**
+     * Claims the next that is due: nobody else gets it before the claim lapses. What it says is made and sent after that.
+     *
+     * @param fields those whose values are addresses of the way on which it goes
+     */
+    public Optional<Message> claim(Collection<FieldPath> fields) {
         return work.sql()
-                .sql(
-                        "select m.id, " + work.revision().shape().idOf("m.account_id")
-                                + " as account, purpose, field, address, attempts from cuenta.message m where due_at <= now() order by due_at limit 1 for update of m skip locked")
+                .sql("""
+                update cuenta.message m set claimed_until = now() + make_interval(secs => :claim), attempts = attempts + 1
+                where id = (select id from cuenta.message
+                    where due_at <= now() and put_aside_at is null and coalesce(claimed_until, now()) <= now() and field = any(:fields)
+                    order by due_at limit 1 for update skip locked)
+                returning m.id, %s as account, purpose, field, address, attempts""".formatted(work.revision().shape().idOf("m.account_id")))
+                .param("claim", CLAIM_SECONDS)
+                .param("fields", fields.stream().map(FieldPath::toString).toArray(String[]::new))
                 .query((row, index) -> new Message(
                         row.getObject("id", UUID.class),
                         new AccountId(row.getString("account")),
@@ -66,16 +81,59 @@ public final class Messages {
                 .optional();
     }
 
-    public void done(UUID id) {
-        work.sql().sql("delete from cuenta.message where id = ?").param(id).update();
+    /** It went out, or there is nobody to send it to any more. What was asked for since it was claimed is another. */
+    public void done(Message message) {
+        work.sql()
+                .sql("delete from cuenta.message where id = ? and attempts = ?")
+                .params(message.id(), message.attempts())
+                .update();
     }
 
     /** It could not be sent: again after a while. */
-    public void postpone(UUID id, Duration wait) {
+    public void postpone(Message message, Duration wait) {
         work.sql()
                 .sql(
-                        "update cuenta.message set attempts = attempts + 1, due_at = now() + make_interval(secs => ?) where id = ?")
-                .params((double) wait.toSeconds(), id)
+                        "update cuenta.message set claimed_until = null, due_at = now() + make_interval(secs => ?) where id = ?")
+                .params((double) wait.toSeconds(), message.id())
+                .update();
+    }
+
+    /** It is not tried any more, until somebody asks for it again. */
+    public void putAside(Message message) {
+        work.sql()
+                .sql("update cuenta.message set claimed_until = null, put_aside_at = now() where id = ?")
+                .param(message.id())
+                .update();
+    }
+
+    /**
+     * What there is to send.
+     *
+     * @param oldest since when the one is due that waits longest; null where none is
+     * @param putAside how many are not tried any more
+     */
+    public record Outbox(long due, @Nullable Instant oldest, long putAside) {}
+
+    public Outbox outbox() {
+        return work.sql()
+                .sql("""
+                select count(*) filter (where put_aside_at is null and due_at <= now()) as due,
+                    min(due_at) filter (where put_aside_at is null and due_at <= now()) as oldest,
+                    count(put_aside_at) as aside from cuenta.message""")
+                .query((row, index) -> new Outbox(
+                        row.getLong("due"),
+                        Optional.ofNullable(row.getObject("oldest", OffsetDateTime.class))
+                                .map(OffsetDateTime::toInstant)
+                                .orElse(null),
+                        row.getLong("aside")))
+                .single();
+    }
+
+    /** Tries those again that were put aside; says how many there are. */
+    public int tryAgain() {
+        return work.sql()
+                .sql(
+                        "update cuenta.message set put_aside_at = null, attempts = 0, due_at = now() where put_aside_at is not null")
                 .update();
     }
 

@@ -2,7 +2,6 @@ package dev.cuenta.store.retention;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
-import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -13,11 +12,8 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
-import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.revision.Work;
-import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.secret.SealedValue;
-import dev.cuenta.store.tenant.Tenants;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -29,7 +25,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
@@ -43,29 +38,26 @@ public final class Archive {
             .build();
     private static final TypeReference<Map<String, Object>> FIELDS = new TypeReference<>() {};
     private static final TypeReference<Map<String, String>> SECRETS = new TypeReference<>() {};
-    private static final TypeReference<List<Given>> ROLES = new TypeReference<>() {};
-    private static final TypeReference<List<UUID>> TENANTS = new TypeReference<>() {};
-
-    /** By number, which a role keeps for ever. */
-    record Given(int role, @Nullable UUID tenant) {}
+    private static final TypeReference<List<String>> TEXTS = new TypeReference<>() {};
 
     private record Document(
             String kind,
             Instant created,
             Instant modified,
-            @Nullable String password,
-            List<Given> roles,
-            List<UUID> tenants,
+            long version,
             Map<String, Object> fields,
             @Nullable String key,
-            Map<String, String> secrets) {}
+            Map<String, String> secrets,
+            ArchivedRows rows,
+            List<String> lost) {}
 
     /**
      * What came back of an account.
      *
      * @param left fields whose values the live model has no place for
+     * @param lost what else did not come back, in words
      */
-    public record Restored(AccountId id, List<String> left) {}
+    public record Restored(AccountId id, List<String> left, List<String> lost) {}
 
     private final Work work;
     private final AccountModel model;
@@ -76,7 +68,8 @@ public final class Archive {
     }
 
     /**
-     * Puts accounts aside that are locked. Their pictures do not come along.
+     * Puts accounts aside that are locked, with the tenants that they made for themselves. Their pictures do not come along, and what
+     * services keep of them is theirs.
      *
      * @return how many records of each sort went, as {@link Removal} counts them
      */
@@ -90,48 +83,48 @@ public final class Archive {
     private void put(AccountRecord record, String rule) {
         Map<String, Object> fields = new LinkedHashMap<>();
         Map<String, String> secrets = new LinkedHashMap<>();
+        List<String> lost = new ArrayList<>(ofServices(record));
         record.values().forEach((path, value) -> {
             Field field = model.field(path).orElseThrow();
             if (value instanceof SealedValue held) {
                 secrets.put(path.toString(), Base64.getEncoder().encodeToString(held.bytes()));
-            } else if (value != null && !field.type().isPicture()) {
+            } else if (value != null && field.type().isPicture()) {
+                lost.add("the picture " + path);
+            } else if (value != null) {
                 fields.put(path.toString(), field.type().write(value));
             }
         });
+        ArchivedRows rows = ArchivedRows.of(record.id(), work, secrets);
         work.sql()
                 .sql("""
-                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, display_name, password, roles, tenants, fields,
-                    account_key, secrets)
-                values (:id, :kind, :rule, :revision, :created, :modified, :name, cast(:password as text), cast(:roles as jsonb), cast(:tenants as jsonb),
-                    cast(:fields as jsonb), :key, cast(:secrets as jsonb))""")
+                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, version, display_name, fields,
+                    account_key, secrets, records, lost)
+                values (:id, :kind, :rule, :revision, :created, :modified, :version, :name, cast(:fields as jsonb), :key,
+                    cast(:secrets as jsonb), cast(:records as jsonb), cast(:lost as jsonb))""")
                 .param("id", record.id().text())
                 .param("kind", record.kind())
                 .param("rule", rule)
                 .param("revision", work.revision().number())
                 .param("created", record.created().atOffset(ZoneOffset.UTC))
                 .param("modified", record.lastModified().atOffset(ZoneOffset.UTC))
+                .param("version", record.version())
                 .param("name", work.revision().projection().displayName(record))
-                .param("password", new Credentials(work).hashOf(record.id()).orElse(null))
-                .param("roles", JSON.writeValueAsString(roles(record)))
-                .param("tenants", JSON.writeValueAsString(tenants(record)))
                 .param("fields", JSON.writeValueAsString(fields))
                 .param("key", work.keys().of(record.id()).toString())
                 .param("secrets", JSON.writeValueAsString(secrets))
+                .param("records", JSON.writeValueAsString(rows.all()))
+                .param("lost", JSON.writeValueAsString(lost))
                 .update();
     }
 
-    private List<Given> roles(AccountRecord record) {
-        List<Given> roles = new ArrayList<>();
-        record.roles()
-                .forEach(given -> Optional.ofNullable(model.roles().get(given.role()))
-                        .ifPresent(role -> roles.add(new Given(
-                                role.number(),
-                                given.tenant() == null ? null : given.tenant().value()))));
-        return roles;
-    }
-
-    private static List<UUID> tenants(AccountRecord record) {
-        return record.tenants().stream().map(tenant -> tenant.id().value()).toList();
+    /** What services keep of an account they deal with themselves when it goes. */
+    private List<String> ofServices(AccountRecord record) {
+        return work.sql()
+                .sql(
+                        "select count(*) || ' of ' || service || ' (' || sort || ')' from cuenta.dependent where account_id = ? group by service, sort order by 1")
+                .param(work.keys().of(record.id()))
+                .query(String.class)
+                .list();
     }
 
     /** Those that were put aside last come first. */
@@ -162,7 +155,8 @@ public final class Archive {
     }
 
     /**
-     * Brings an account back as the live model has it, with its id, password, roles and tenants.
+     * Brings an account back as the live model has it, with its id, and with whatever opened it, locked it and stood for it: password,
+     * second factor, confirmations, roles, tenants.
      *
      * @throws Problem NOT_FOUND; TAKEN when somebody has one of its unique values meanwhile; CONFLICT when its kind is gone, or
      *     it has no value for what is required now
@@ -180,28 +174,32 @@ public final class Archive {
         boolean sameSort = work.revision().shape().idType().read(id).isPresent();
         AccountId restored = new Accounts(work)
                 .insert(new NewAccount(
-                        kind, values, document.created(), document.modified(), sameSort ? new AccountId(id) : null));
-        if (document.password() != null) {
-            new Credentials(work).set(Controlled.byCuenta(restored), document.password());
-        }
-        join(restored, document);
-        return new Restored(restored, left);
+                        kind,
+                        values,
+                        document.created(),
+                        document.modified(),
+                        sameSort ? new AccountId(id) : null,
+                        document.key(),
+                        document.version() + 1));
+        List<String> lost = new ArrayList<>(document.lost());
+        document.rows().bringBack(restored, document.secrets(), work, lost);
+        return new Restored(restored, left, lost);
     }
 
     private Optional<Document> take(String id) {
         return work.sql()
-                .sql("delete from cuenta.archived where account_id = ? returning *")
+                .sql("delete from cuenta.archived where account_id = ? returning *, " + ArchivedRows.ALL)
                 .param(id)
                 .query((row, index) -> new Document(
                         row.getString("kind"),
                         row.getObject("created_at", OffsetDateTime.class).toInstant(),
                         row.getObject("modified_at", OffsetDateTime.class).toInstant(),
-                        row.getString("password"),
-                        JSON.readValue(row.getString("roles"), ROLES),
-                        JSON.readValue(row.getString("tenants"), TENANTS),
+                        row.getLong("version"),
                         JSON.readValue(row.getString("fields"), FIELDS),
                         row.getString("account_key"),
-                        JSON.readValue(row.getString("secrets"), SECRETS)))
+                        JSON.readValue(row.getString("secrets"), SECRETS),
+                        ArchivedRows.read(row.getString("all_records")),
+                        JSON.readValue(row.getString("lost"), TEXTS)))
                 .optional();
     }
 
@@ -219,12 +217,15 @@ public final class Archive {
                 left.add(path);
             }
         });
-        document.secrets()
-                .forEach((path, text) -> model.field(path)
-                        .filter(field -> field.secret() && kind.has(field.path().profile()))
-                        .ifPresentOrElse(
-                                field -> values.put(field.path(), opened(field, document, text)),
-                                () -> left.add(path)));
+        document.secrets().forEach((path, text) -> {
+            if (ArchivedRows.isSeed(path)) {
+                return;
+            }
+            model.field(path)
+                    .filter(field -> field.secret() && kind.has(field.path().profile()))
+                    .ifPresentOrElse(
+                            field -> values.put(field.path(), opened(field, document, text)), () -> left.add(path));
+        });
         model.fieldsOf(kind).stream()
                 .filter(field -> field.stored() && field.required() && !values.containsKey(field.path()))
                 .forEach(field -> values.put(
@@ -244,23 +245,5 @@ public final class Archive {
                         field,
                         String.valueOf(document.key()),
                         Base64.getDecoder().decode(text));
-    }
-
-    private void join(AccountId id, Document document) {
-        Tenants tenants = new Tenants(work);
-        document.tenants().stream()
-                .map(TenantId::new)
-                .filter(tenants::exists)
-                .forEach(tenant -> tenants.join(id, tenant));
-        RoleGrants grants = new RoleGrants(work);
-        Controlled account = Controlled.byCuenta(id);
-        document.roles()
-                .forEach(given -> model.roleNumbered(given.role()).ifPresent(role -> {
-                    if (given.tenant() == null) {
-                        grants.give(account, role);
-                    } else if (tenants.exists(new TenantId(given.tenant()))) {
-                        grants.give(account.within(new TenantId(given.tenant())), role);
-                    }
-                }));
     }
 }

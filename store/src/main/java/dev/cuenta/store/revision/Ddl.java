@@ -47,18 +47,27 @@ final class Ddl {
         return statements;
     }
 
-    /** A table or an index of Cuenta's own, by the name under which it is found. */
-    record Part(String name, BriefStatement statement) {
+    /**
+     * A table or an index of Cuenta's own, by the name under which it is found.
+     *
+     * @param returns whether it is a table whose rows are kept with an account that is put aside, and come back with it
+     */
+    record Part(String name, BriefStatement statement, boolean returns) {
         static Part table(String name, List<String> columns) {
-            return new Part(name, dependentTable(name, columns));
+            return new Part(name, dependentTable(name, columns), true);
         }
 
         private Part and(String table) {
-            return new Part(name, statement.and(table));
+            return new Part(name, statement.and(table), returns);
+        }
+
+        /** What ends with the account, or is made anew. */
+        Part passing() {
+            return new Part(name, statement, false);
         }
 
         private static Part index(String name, String table, String columns) {
-            return new Part("cuenta." + name, createIndex(name, table, columns));
+            return new Part("cuenta." + name, createIndex(name, table, columns), false);
         }
     }
 
@@ -109,8 +118,10 @@ final class Ddl {
                                 "last_used_at timestamptz not null default now()",
                                 "agent text not null default ''",
                                 "strong boolean not null default false"))
-                .and(TENANT));
+                .and(TENANT)
+                .passing());
         parts.add(Part.index("session_account", "cuenta.session", "(account_id)"));
+        parts.add(Part.index("session_tenant", "cuenta.session", "(tenant_id) where tenant_id is not null"));
         parts.add(Part.index("session_expires_at", "cuenta.session", "(expires_at)"));
         parts.add(Part.table(
                         "cuenta.role_given",
@@ -122,6 +133,7 @@ final class Ddl {
                                 "unique nulls not distinct (account_id, role, tenant_id)"))
                 .and(TENANT));
         parts.add(Part.index("role_given_role", "cuenta.role_given", "(role)"));
+        parts.add(Part.index("role_given_tenant", "cuenta.role_given", "(tenant_id) where tenant_id is not null"));
         parts.add(Part.table(
                         "cuenta.membership",
                         List.of(
@@ -132,37 +144,40 @@ final class Ddl {
                 .and(TENANT));
         parts.add(Part.index("membership_tenant", "cuenta.membership", "(tenant_id)"));
         parts.add(Part.table(
-                "cuenta.picture",
-                List.of(
-                        "id uuid primary key",
-                        account,
-                        "field text not null",
-                        "media_type text not null",
-                        "width integer not null",
-                        "height integer not null",
-                        "bytes integer not null",
-                        "created_at timestamptz not null default clock_timestamp()")));
+                        "cuenta.picture",
+                        List.of(
+                                "id uuid primary key",
+                                account,
+                                "field text not null",
+                                "media_type text not null",
+                                "width integer not null",
+                                "height integer not null",
+                                "bytes integer not null",
+                                "created_at timestamptz not null default clock_timestamp()"))
+                .passing());
         parts.add(Part.table(
-                "cuenta.secret_lookup",
-                List.of(
-                        "account_id " + shape.keyType().sql()
-                                + " not null references accounts.account on delete cascade deferrable initially deferred",
-                        "field text not null",
-                        "key_id text not null",
-                        "hash text not null",
-                        "primary key (account_id, field)")));
+                        "cuenta.secret_lookup",
+                        List.of(
+                                "account_id " + shape.keyType().sql()
+                                        + " not null references accounts.account on delete cascade deferrable initially deferred",
+                                "field text not null",
+                                "key_id text not null",
+                                "hash text not null",
+                                "primary key (account_id, field)"))
+                .passing());
         parts.add(Part.index("secret_lookup_hash", "cuenta.secret_lookup", "(field, hash)"));
         parts.add(Part.table(
-                "cuenta.dependent",
-                List.of(
-                        "service text not null",
-                        "sort text not null",
-                        "key text not null",
-                        account,
-                        "registered_at timestamptz not null default now()",
-                        "primary key (service, sort, key)")));
+                        "cuenta.dependent",
+                        List.of(
+                                "service text not null",
+                                "sort text not null",
+                                "key text not null",
+                                account,
+                                "registered_at timestamptz not null default now()",
+                                "primary key (service, sort, key)"))
+                .passing());
         parts.add(Part.index("dependent_account", "cuenta.dependent", "(account_id)"));
-        parts.add(Filled.table(account));
+        parts.add(Filled.table(account).passing());
         parts.addAll(messageTables(account));
         parts.add(Part.index("picture_account", "cuenta.picture", "(account_id, field, created_at)"));
         return parts;
@@ -178,27 +193,31 @@ final class Ddl {
                                 "confirmed_at timestamptz not null",
                                 "primary key (account_id, field)")),
                 Part.table(
-                        "cuenta.proof",
-                        List.of(
-                                account,
-                                "purpose text not null",
-                                "field text not null",
-                                "token_hash bytea not null unique",
-                                "form text not null",
-                                "made_at timestamptz not null default now()",
-                                "expires_at timestamptz not null",
-                                "primary key (account_id, purpose, field)")),
+                                "cuenta.proof",
+                                List.of(
+                                        account,
+                                        "purpose text not null",
+                                        "field text not null",
+                                        "token_hash bytea not null unique",
+                                        "form text not null",
+                                        "made_at timestamptz not null default now()",
+                                        "expires_at timestamptz not null",
+                                        "primary key (account_id, purpose, field)"))
+                        .passing(),
                 Part.table(
-                        "cuenta.message",
-                        List.of(
-                                "id uuid primary key",
-                                account,
-                                "purpose text not null",
-                                "field text not null",
-                                "due_at timestamptz not null default now()",
-                                "attempts integer not null default 0",
-                                "address text not null default ''",
-                                "unique (account_id, purpose, field, address)")),
+                                "cuenta.message",
+                                List.of(
+                                        "id uuid primary key",
+                                        account,
+                                        "purpose text not null",
+                                        "field text not null",
+                                        "due_at timestamptz not null default now()",
+                                        "attempts integer not null default 0",
+                                        "address text not null default ''",
+                                        "claimed_until timestamptz",
+                                        "put_aside_at timestamptz",
+                                        "unique (account_id, purpose, field, address)"))
+                        .passing(),
                 Part.index("message_due_at", "cuenta.message", "(due_at)"));
     }
 

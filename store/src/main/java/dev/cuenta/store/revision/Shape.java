@@ -71,6 +71,15 @@ public final class Shape {
         return RuleNames.fitting(snakeCase(path.name()));
     }
 
+    /** Tables of Cuenta's own whose rows are kept with an account that is put aside, each after those that it refers to. */
+    public List<String> returning() {
+        return new Ddl(this)
+                .dependents().stream()
+                        .filter(Ddl.Part::returns)
+                        .map(Ddl.Part::name)
+                        .toList();
+    }
+
     /** What ids are by the model. */
     public IdType idType() {
         return IdType.of(model.id());

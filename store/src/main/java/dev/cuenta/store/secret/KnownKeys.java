@@ -8,8 +8,11 @@ import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.util.Base64;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
@@ -31,14 +34,50 @@ public final class KnownKeys {
     public record Known(
             String id, Instant addedAt, @Nullable Instant retiredAt) {}
 
+    /** What keys are for. */
+    private enum Purpose {
+        SECRET("The secret values of this database are sealed with the key ", "secret keys"),
+        PEPPER("Passwords of this database are hashed with the pepper ", "peppers");
+
+        private final String madeWith;
+        private final String file;
+
+        Purpose(String madeWith, String file) {
+            this.madeWith = madeWith;
+            this.file = file;
+        }
+
+        String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
     private final Connections connections;
+    private final Purpose purpose;
 
     public KnownKeys(Connections connections) {
+        this(connections, Purpose.SECRET);
+    }
+
+    private KnownKeys(Connections connections, Purpose purpose) {
         this.connections = connections;
+        this.purpose = purpose;
+    }
+
+    /** Those that go into hashes of passwords. */
+    public KnownKeys peppers() {
+        return new KnownKeys(connections, Purpose.PEPPER);
+    }
+
+    /** Lets one instance after the other change the file of the keys. */
+    public void alone(Runnable change) {
+        connections.inTurn("cuenta key file " + purpose.word(), sql -> change.run());
     }
 
     public List<Known> list() {
-        return connections.each(sql -> sql.sql("select * from cuenta.secret_key order by added_at, id")
+        return connections.each(sql -> sql.sql(
+                        "select * from cuenta.secret_key where purpose = ? order by added_at, id")
+                .param(purpose.word())
                 .query((row, index) -> {
                     OffsetDateTime retired = row.getObject("retired_at", OffsetDateTime.class);
                     return new Known(
@@ -61,24 +100,74 @@ public final class KnownKeys {
             sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta secret keys', 0))")
                     .query(row -> {});
             inUse(sql).forEach((id, proof) -> {
-                if (!MessageDigest.isEqual(proof, proofs.get(id))) {
+                if (!MessageDigest.isEqual(proof, proofs.get(id)) && !isGone(id, sql)) {
                     throw Problem.of(
                             ProblemKind.UNAVAILABLE,
-                            "The secret values of this database are sealed with the key " + id
-                                    + ", which is not in the file of secret keys here. Use the file of the other instances.");
+                            purpose.madeWith + id + ", which is not in the file of " + purpose.file
+                                    + " here. Use the file of the other instances, or the copy of it in which a line begins with "
+                                    + id + ". What would be lost without it: cuenta secrets losses");
                 }
             });
             proofs.forEach((id, proof) -> sql.sql(
-                            "insert into cuenta.secret_key (id, proof) values (?, ?) on conflict (id) do nothing")
-                    .params(id, proof)
+                            "insert into cuenta.secret_key (id, proof, purpose) values (?, ?, ?) on conflict (id) do nothing")
+                    .params(id, proof, purpose.word())
                     .update());
             return proofs.size();
         });
     }
 
-    private static Map<String, byte[]> inUse(JdbcClient sql) {
+    /** A pepper whose line was taken out after the last hash with it was renewed. */
+    private boolean isGone(String id, JdbcClient sql) {
+        boolean gone =
+                purpose == Purpose.PEPPER && lost(id, sql).values().stream().allMatch(count -> count == 0);
+        if (gone) {
+            sql.sql("update cuenta.secret_key set retired_at = now() where id = ?")
+                    .param(id)
+                    .update();
+        }
+        return gone;
+    }
+
+    /** What nobody could open or verify any more without the key: how much, by what it is. */
+    public Map<String, Long> losses(String id) {
+        return connections.each(sql -> lost(id, sql));
+    }
+
+    private Map<String, Long> lost(String id, JdbcClient sql) {
+        return purpose == Purpose.SECRET ? Resealing.sealedWith(id, sql) : hashedWith(id, sql);
+    }
+
+    /** As the PHC string has it; a password that an archived account had too. */
+    private static Map<String, Long> hashedWith(String id, JdbcClient sql) {
+        if (!sql.sql("select to_regclass('cuenta.credential') is not null")
+                .query(Boolean.class)
+                .single()) {
+            return Map.of();
+        }
+        String spelt = "%,keyid="
+                + Base64.getEncoder()
+                        .withoutPadding()
+                        .encodeToString(HexFormat.of().parseHex(id)) + "$%";
+        Map<String, Long> counts = new LinkedHashMap<>();
+        counts.put(
+                "passwords",
+                sql.sql("select count(*) from cuenta.credential where hash like ?")
+                        .param(spelt)
+                        .query(Long.class)
+                        .single());
+        counts.put(
+                "archived passwords",
+                sql.sql("select count(*) from cuenta.archived where coalesce(password, records::text) like ?")
+                        .param(spelt)
+                        .query(Long.class)
+                        .single());
+        return counts;
+    }
+
+    private Map<String, byte[]> inUse(JdbcClient sql) {
         Map<String, byte[]> proofs = new LinkedHashMap<>();
-        sql.sql("select id, proof from cuenta.secret_key where retired_at is null")
+        sql.sql("select id, proof from cuenta.secret_key where retired_at is null and purpose = ?")
+                .param(purpose.word())
                 .query(row -> {
                     proofs.put(row.getString("id"), row.getBytes("proof"));
                 });
@@ -87,10 +176,10 @@ public final class KnownKeys {
 
     /** No value is sealed with any other key than this one. */
     void retireOthers(String current) {
-        connections.each(
-                sql -> sql.sql("update cuenta.secret_key set retired_at = now() where id <> ? and retired_at is null")
-                        .param(current)
-                        .update());
+        connections.each(sql -> sql.sql(
+                        "update cuenta.secret_key set retired_at = now() where id <> ? and retired_at is null and purpose = ?")
+                .params(current, purpose.word())
+                .update());
     }
 
     private static byte[] proof(SecretKey key) {

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Base64;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -83,6 +84,22 @@ public final class Resealing {
         if (settled && left(current) == 0) {
             known.retireOthers(current.id());
         }
+    }
+
+    /** How many values a key sealed, by their column. */
+    static Map<String, Long> sealedWith(String id, JdbcClient sql) {
+        Map<String, Long> counts = new LinkedHashMap<>();
+        for (SealedColumn column : columns(sql)) {
+            counts.put(
+                    column.source() + "." + column.name(),
+                    sql.sql("select count(*) from " + column.source() + " where substring(" + column.name()
+                                    + " from 2 for " + SecretKey.ID_LENGTH + ") = ?")
+                            .param(id.getBytes(StandardCharsets.US_ASCII))
+                            .query(Long.class)
+                            .single());
+        }
+        counts.values().removeIf(count -> count == 0);
+        return counts;
     }
 
     private static List<SealedColumn> columns(JdbcClient sql) {

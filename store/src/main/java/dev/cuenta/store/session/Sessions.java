@@ -73,6 +73,15 @@ public final class Sessions {
      * @param idle how long a session may go unused
      */
     public Optional<Signed> find(byte[] tokenHash, Duration idle) {
+        return signed("s.token_hash", tokenHash, idle);
+    }
+
+    /** As {@link #find(byte[], Duration)}, by the session's id. */
+    public Optional<Signed> find(UUID session, Duration idle) {
+        return signed("s.id", session, idle);
+    }
+
+    private Optional<Signed> signed(String column, Object value, Duration idle) {
         return work.sql()
                 .sql("""
                 select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.strong,
@@ -82,20 +91,10 @@ public final class Sessions {
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
                      from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
                      where m.account_id = s.account_id and (s.strong or not t.second_factor)) as tenants
-                from cuenta.session s where s.token_hash = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id")))
-                .params(tokenHash, (double) idle.toSeconds())
+                from cuenta.session s where %s = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id"), column))
+                .params(value, (double) idle.toSeconds())
                 .query(this::read)
                 .optional();
-    }
-
-    /** Whether a session of that id is open. */
-    public boolean isOpen(UUID session, Duration idle) {
-        return work.sql()
-                .sql(
-                        "select exists (select 1 from cuenta.session where id = ? and expires_at > now() and last_used_at > now() - make_interval(secs => ?))")
-                .params(session, (double) idle.toSeconds())
-                .query(Boolean.class)
-                .single();
     }
 
     /** The session goes on under another token. */

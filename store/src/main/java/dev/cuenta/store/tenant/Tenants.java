@@ -37,6 +37,14 @@ public final class Tenants {
         return id;
     }
 
+    /** Remembers whose sign-up made the tenant: it may bear their name, which goes when they do. */
+    public void found(TenantId tenant, AccountId founder) {
+        work.sql()
+                .sql("update cuenta.tenant set founder = ? where id = ?")
+                .params(work.keys().of(founder).toString(), tenant.value())
+                .update();
+    }
+
     private boolean added(TenantId id, String name, String suffix) {
         return work.sql()
                         .sql("""

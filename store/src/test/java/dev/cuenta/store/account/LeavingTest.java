@@ -172,7 +172,7 @@ class LeavingTest extends DatabaseTest {
 
         Archive.Restored restored = write(work -> new Archive(work).restore(noor.text()));
         AccountRecord after = read(noor);
-        assertThat(restored).isEqualTo(new Archive.Restored(noor, List.of()));
+        assertThat(restored).isEqualTo(new Archive.Restored(noor, List.of(), List.of()));
         assertThat(values(after)).isEqualTo(values(before));
         assertThat(after.roles()).isEqualTo(before.roles());
         assertThat(after.tenants()).isEqualTo(before.tenants());

@@ -12,20 +12,26 @@ import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 
-/** Lets go what the model keeps no longer, and says so. */
+/**
+ * Takes what was told into the chain, and lets go from its beginning, now and then, what the model keeps no longer. One after the
+ * other: what is not in the chain yet cannot go.
+ */
 @Component
-final class ActivityPruning implements Job {
+final class ActivityChain implements Job {
+    private static final Duration BETWEEN_PRUNINGS = Duration.ofHours(1);
+
     private final LiveRevisions live;
     private final Connections connections;
     private final Links links;
     private final Clock clock;
     /** By the job's thread alone. */
-    private boolean hadItsTurn;
+    private Instant nextPruning = Instant.MIN;
 
-    ActivityPruning(LiveRevisions live, Connections connections, Links links, Clock clock) {
+    ActivityChain(LiveRevisions live, Connections connections, Links links, Clock clock) {
         this.live = live;
         this.connections = connections;
         this.links = links;
@@ -34,23 +40,29 @@ final class ActivityPruning implements Job {
 
     @Override
     public String title() {
-        return "Letting old activity go";
+        return "Linking activity, and letting old entries go";
+    }
+
+    @Override
+    public boolean precedesModel() {
+        return true;
     }
 
     @Override
     public void carryOn() {
-        hadItsTurn = connections.alone(ActivityLinking.LOCK, sql -> live.with(this::prune));
+        connections.alone("cuenta activity", sql -> {
+            links.carryOn();
+            Instant now = clock.instant();
+            if (live.present() && !now.isBefore(nextPruning)) {
+                live.with(revision -> prune(revision, now));
+                nextPruning = now.plus(BETWEEN_PRUNINGS);
+            }
+        });
     }
 
-    /** Somebody may have been linking just then: an hour is not to be passed over for that. */
-    @Override
-    public Duration pause() {
-        return hadItsTurn ? Duration.ofHours(1) : Duration.ZERO;
-    }
-
-    private long prune(LiveRevision revision) {
+    private long prune(LiveRevision revision, Instant now) {
         Span keep = revision.model().activity().keep();
-        long gone = links.prune(keep.before(clock.instant()));
+        long gone = links.prune(keep.before(now));
         if (gone > 0) {
             revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.ACTIVITY_PRUNED, null, Origin.CUENTA, Map.of("count", gone));

@@ -1,0 +1,48 @@
+package dev.cuenta.service.operation;
+
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.service.job.Background;
+import dev.cuenta.service.job.JobStatus;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.database.Waits;
+import dev.cuenta.store.message.Messages;
+import dev.cuenta.store.revision.LiveRevisions;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Seeing what the service does by itself, and what waits. */
+@Component
+final class JobUseCases {
+    /** What an instance does, who waits for whom in the database, and what is to be sent. */
+    record Overview(List<JobStatus> jobs, List<Waits.Wait> waits, Messages.Outbox messages) {}
+
+    private final LiveRevisions live;
+    private final Background background;
+    private final Waits waits;
+
+    JobUseCases(LiveRevisions live, Background background, Waits waits) {
+        this.live = live;
+        this.background = background;
+        this.waits = waits;
+    }
+
+    Overview overview(Caller caller) {
+        return live.with(revision -> {
+            caller.requireEverywhere(CuentaPermission.JOBS_READ, revision.model());
+            return revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new Overview(background.status(), waits.now(), new Messages(work).outbox()));
+        });
+    }
+
+    /** Has those messages tried again that were put aside; says how many. */
+    int tryAgain(Caller caller) {
+        int again = live.with(revision -> {
+            caller.requireEverywhere(CuentaPermission.JOBS_RUN, revision.model());
+            return revision.write(Scope.EVERYWHERE, work -> new Messages(work).tryAgain());
+        });
+        background.hurry();
+        return again;
+    }
+}

@@ -1,0 +1,116 @@
+package dev.cuenta.store.activity;
+
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.secret.SecretKey;
+import dev.cuenta.store.secret.SecretKeys;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * The keys under which the chain is made. After which position each counts stands in the database, with a proof that only the key
+ * makes: no link after the first of them is good without one.
+ */
+final class ChainKeys {
+    private static final String ALGORITHM = "HmacSHA256";
+
+    private record Known(String id, long position, String proof) {}
+
+    private final SecretKeys keys;
+    private final List<Known> known;
+
+    private ChainKeys(SecretKeys keys, List<Known> known) {
+        this.keys = keys;
+        this.known = known;
+    }
+
+    static ChainKeys read(SecretKeys keys, JdbcClient sql) {
+        return new ChainKeys(
+                keys,
+                new ArrayList<>(sql.sql("select id, position, proof from cuenta.activity_key order by position, id")
+                        .query((row, index) -> new Known(row.getString(1), row.getLong(2), row.getString(3)))
+                        .list()));
+    }
+
+    /**
+     * The one for the next link.
+     *
+     * @param last the position after which it counts, if it is new
+     * @throws Problem UNAVAILABLE where the chain was made with keys that are not at hand
+     */
+    SecretKey current(long last, JdbcClient sql) {
+        boolean other = !known.isEmpty() && known.stream().noneMatch(this::isProven);
+        if (other) {
+            throw Problem.of(
+                    ProblemKind.UNAVAILABLE,
+                    "The chain of activity is made with the key "
+                            + known.get(known.size() - 1).id()
+                            + ", which is not in the file of activity keys here. Use the file of the other instances, or a copy of it.");
+        }
+        SecretKey current = keys.current();
+        if (known.stream().noneMatch(it -> it.id().equals(current.id()))) {
+            Known added = new Known(current.id(), last, proof(current, last));
+            sql.sql("insert into cuenta.activity_key (id, position, proof) values (?, ?, ?)")
+                    .params(added.id(), added.position(), added.proof())
+                    .update();
+            known.add(added);
+        }
+        return current;
+    }
+
+    /** Why a link at that position cannot have been made with a key of that id, or with none; empty where it can. */
+    Optional<String> fault(long position, @Nullable String id) {
+        if (id == null) {
+            boolean early =
+                    known.isEmpty() || known.stream().filter(this::isProven).allMatch(it -> position <= it.position());
+            return early ? Optional.empty() : Optional.of("it is bound without a key");
+        }
+        boolean good = known.stream().anyMatch(it -> it.id().equals(id) && position > it.position() && isProven(it));
+        return good ? Optional.empty() : Optional.of("it is bound with a key that is not at hand here: " + id);
+    }
+
+    @Nullable
+    SecretKeySpec find(@Nullable String id) {
+        return id == null ? null : keys.find(id).map(SecretKey::key).orElse(null);
+    }
+
+    private boolean isProven(Known it) {
+        return keys.find(it.id())
+                .filter(key -> MessageDigest.isEqual(
+                        proof(key, it.position()).getBytes(StandardCharsets.US_ASCII),
+                        it.proof().getBytes(StandardCharsets.US_ASCII)))
+                .isPresent();
+    }
+
+    private static String proof(SecretKey key, long position) {
+        byte[] text = ("cuenta activity from " + position).getBytes(StandardCharsets.UTF_8);
+        return HexFormat.of().formatHex(digest(text, key.key()));
+    }
+
+    /**
+     * HMAC-SHA-256 (RFC 2104); whoever has only the database cannot make one.
+     *
+     * @param key null for SHA-256 alone, as earlier versions had it
+     */
+    static byte[] digest(byte[] text, @Nullable SecretKeySpec key) {
+        try {
+            if (key == null) {
+                return MessageDigest.getInstance("SHA-256").digest(text);
+            }
+            Mac mac = Mac.getInstance(ALGORITHM);
+            mac.init(new SecretKeySpec(key.getEncoded(), ALGORITHM));
+            return mac.doFinal(text);
+        } catch (GeneralSecurityException everyPlatformHasIt) {
+            throw new IllegalStateException(everyPlatformHasIt);
+        }
+    }
+}

@@ -1,0 +1,180 @@
+package dev.cuenta.store.retention;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.TenantRules.Membership;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.tenant.Tenants;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The rows of Cuenta's own tables that belong to an account, by their table, as JSON has them: whatever table there is, unless it says
+ * that it passes with the account.
+ */
+record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
+    /** Those of a document, also of one that an earlier version put aside. */
+    static final String ALL = """
+            coalesce(records, jsonb_build_object(
+                'cuenta.credential', case when password is null then '[]'::jsonb
+                    else jsonb_build_array(jsonb_build_object('hash', password, 'set_at', archived_at)) end,
+                'cuenta.role_given', (select coalesce(jsonb_agg(jsonb_build_object(
+                    'role', r->'role', 'tenant_id', r->'tenant', 'given_at', archived_at)), '[]') from jsonb_array_elements(roles) r),
+                'cuenta.membership', (select coalesce(jsonb_agg(jsonb_build_object(
+                    'tenant_id', t, 'since', archived_at)), '[]') from jsonb_array_elements(tenants) t))) as all_records""";
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<Map<String, List<Map<String, @Nullable Object>>>> ROWS =
+            new TypeReference<>() {};
+    private static final TypeReference<List<Map<String, @Nullable Object>>> TABLE = new TypeReference<>() {};
+
+    private static final String TENANT = "cuenta.tenant";
+    private static final String MEMBERSHIP = "cuenta.membership";
+    private static final String ROLE = "cuenta.role_given";
+    private static final String SECOND_FACTOR = "cuenta.second_factor";
+    /** Where the seed of a second factor is kept among an account's sealed values. No field is called that. */
+    private static final String SEED = "#seed";
+
+    static boolean isSeed(String path) {
+        return path.equals(SEED);
+    }
+
+    static ArchivedRows read(String json) {
+        return new ArchivedRows(JSON.readValue(json, ROWS));
+    }
+
+    /**
+     * What there is of an account.
+     *
+     * @param secrets gets the seed of its second factor, which is sealed
+     */
+    static ArchivedRows of(AccountId account, Work work, Map<String, String> secrets) {
+        Object key = work.keys().of(account);
+        Map<String, List<Map<String, @Nullable Object>>> all = new LinkedHashMap<>();
+        all.put(TENANT, rows("select to_jsonb(r) from cuenta.tenant r where founder = ?", key.toString(), work));
+        for (String table : work.revision().shape().returning()) {
+            all.put(
+                    table,
+                    rows("select to_jsonb(r) - 'account_id' from " + table + " r where account_id = ?", key, work));
+        }
+        for (Map<String, @Nullable Object> factor : all.getOrDefault(SECOND_FACTOR, List.of())) {
+            byte[] seed = HexFormat.of()
+                    .parseHex(String.valueOf(factor.remove("seed")).substring(2));
+            secrets.put(SEED, Base64.getEncoder().encodeToString(seed));
+        }
+        return new ArchivedRows(all);
+    }
+
+    private static List<Map<String, @Nullable Object>> rows(String each, Object key, Work work) {
+        return work.sql()
+                .sql("select coalesce(jsonb_agg(x.row), '[]') from (" + each + ") x (row)")
+                .param(key)
+                .query((row, index) -> JSON.readValue(row.getString(1), TABLE))
+                .single();
+    }
+
+    /**
+     * Stores them again.
+     *
+     * @param secrets the account's sealed values
+     * @param lost gets, in words, what the live model or the tenants that are there have no place for
+     */
+    void bringBack(AccountId account, Map<String, String> secrets, Work work, List<String> lost) {
+        all.getOrDefault(TENANT, List.of()).forEach(tenant -> bringBackTenant(tenant, work));
+        List<Map<String, @Nullable Object>> memberships = memberships(work, lost);
+        Tenants tenants = new Tenants(work);
+        memberships.forEach(row -> {
+            tenants.join(account, tenant(row));
+            work.sql()
+                    .sql(
+                            "update cuenta.membership set since = cast(? as timestamptz) where account_id = ? and tenant_id = ?")
+                    .params(
+                            String.valueOf(row.get("since")),
+                            work.keys().of(account),
+                            tenant(row).value())
+                    .update();
+        });
+        for (String table : work.revision().shape().returning()) {
+            List<Map<String, @Nullable Object>> rows = new ArrayList<>(all.getOrDefault(table, List.of()));
+            switch (table) {
+                case MEMBERSHIP -> rows.clear();
+                case ROLE ->
+                    rows.removeIf(
+                            row -> isLost(row, memberships, work.revision().model(), lost));
+                case SECOND_FACTOR -> rows.forEach(row -> row.put("seed", seed(secrets)));
+                default -> {}
+            }
+            store(table, account, rows, work);
+        }
+    }
+
+    private static String seed(Map<String, String> secrets) {
+        return "\\x" + HexFormat.of().formatHex(Base64.getDecoder().decode(secrets.get(SEED)));
+    }
+
+    /** Under another address where somebody has its own meanwhile. */
+    private static void bringBackTenant(Map<String, @Nullable Object> tenant, Work work) {
+        String row = JSON.writeValueAsString(tenant);
+        work.sql().sql("""
+                insert into cuenta.tenant select (jsonb_populate_record(null::cuenta.tenant, cast(:row as jsonb) || jsonb_build_object('slug',
+                    (cast(:row as jsonb)->>'slug') || case when exists (select from cuenta.tenant t where t.slug = cast(:row as jsonb)->>'slug')
+                    then '-' || right(replace(cast(:row as jsonb)->>'id', '-', ''), 8) else '' end))).* on conflict do nothing""").param("row", row).update();
+    }
+
+    private List<Map<String, @Nullable Object>> memberships(Work work, List<String> lost) {
+        Tenants tenants = new Tenants(work);
+        boolean one = work.revision().model().tenants().membership() == Membership.ONE;
+        List<Map<String, @Nullable Object>> found = new ArrayList<>();
+        for (Map<String, @Nullable Object> row : all.getOrDefault(MEMBERSHIP, List.of())) {
+            if (tenants.exists(tenant(row)) && !(one && !found.isEmpty())) {
+                found.add(row);
+            } else {
+                lost.add("the membership in " + tenant(row));
+            }
+        }
+        return found;
+    }
+
+    private static TenantId tenant(Map<String, @Nullable Object> row) {
+        return new TenantId(UUID.fromString(String.valueOf(row.get("tenant_id"))));
+    }
+
+    private static boolean isLost(
+            Map<String, @Nullable Object> row,
+            List<Map<String, @Nullable Object>> memberships,
+            AccountModel model,
+            List<String> lost) {
+        int number = ((Number) row.getOrDefault("role", 0)).intValue();
+        Object tenant = row.get("tenant_id");
+        boolean there = tenant == null || memberships.stream().anyMatch(it -> tenant.equals(it.get("tenant_id")));
+        if (model.roleNumbered(number).isEmpty() || !there) {
+            lost.add("the role "
+                    + model.roleNumbered(number).map(role -> role.name()).orElse("number " + number)
+                    + (tenant == null ? "" : " in " + tenant));
+            return true;
+        }
+        return false;
+    }
+
+    private static void store(String table, AccountId account, List<Map<String, @Nullable Object>> rows, Work work) {
+        if (rows.isEmpty()) {
+            return;
+        }
+        String key = work.keys().of(account).toString();
+        rows.forEach(row -> row.put("account_id", key));
+        work.sql()
+                .sql("insert into " + table + " select (jsonb_populate_recordset(null::" + table
+                        + ", cast(? as jsonb))).*")
+                .param(JSON.writeValueAsString(rows))
+                .update();
+    }
+}
