@@ -6,6 +6,7 @@ export interface Rule {
   after: string;
   since: string;
   do: Action;
+  atMost: { share: string; count: number };
   at?: string;
   timeZone?: string;
   next?: string;

@@ -1,7 +1,7 @@
 <script lang="ts">
-  /** Who did something: an account, to be opened, or the holder of the installation key. */
+  /** Who did something: an account, to be opened; or the holder of the installation key, or a rule's schedule. */
   let { author }: { author: string } = $props();
-  const account = $derived(!author.includes(" "));
+  const account = $derived(/^[0-9a-f-]{36}$|^\d+$/.test(author));
 </script>
 
 {#if account}

@@ -2,6 +2,7 @@
   import { Button, Modal } from "flowbite-svelte";
   import type { Preview } from "../api/retention.ts";
   import Moment from "../parts/Moment.svelte";
+  import Notice from "../parts/Notice.svelte";
   import { ACTIONS, inWords, type RetentionState } from "./retention.svelte.ts";
 
   let { retention, preview }: { retention: RetentionState; preview: Preview } = $props();
@@ -26,6 +27,14 @@
       >
     {/if}
   </div>
+  {#if beyond}
+    <div class="mb-3">
+      <Notice
+        kind="decision"
+        text={`That is over the rule's limit of ${preview.atMost.toLocaleString()} for one run. Run by its schedule, it waits until somebody allows it here.`}
+      />
+    </div>
+  {/if}
   {#if preview.accounts}
     <table class="ledger">
       <thead><tr><th scope="col">Name</th><th scope="col">Counted from</th></tr></thead>
@@ -44,12 +53,6 @@
     {#if preview.do !== "anonymise"}<p class="mt-3">With them go: {inWords(preview.dependents)}.</p>{/if}
   {:else}
     <p class="quiet">No account's time has come.</p>
-  {/if}
-  {#if beyond}
-    <p class="mt-3">
-      That is over the rule's limit of {preview.atMost.toLocaleString()} for one run. Run by itself, it waits until somebody
-      allows it.
-    </p>
   {/if}
   {#if preview.held}<p class="mt-3">
       {preview.held.toLocaleString()} more {preview.held === 1 ? "is" : "are"} passed over: records of services hold them

@@ -50,6 +50,10 @@
             <span class="font-mono">{rule.since}</span>
             {#if rule.where}where <code class="font-mono break-words">{rule.where}</code>{/if}
           </p>
+          <p class="quiet">
+            One run takes at most {rule.atMost.share} of all accounts, {rule.atMost.count.toLocaleString()} at most, unless
+            it is allowed more
+          </p>
           {#if rule.next}
             <p class="quiet">
               Runs by itself (<code class="font-mono">{rule.at}</code>, {rule.timeZone}), next on <Moment

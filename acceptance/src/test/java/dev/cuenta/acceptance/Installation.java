@@ -46,6 +46,11 @@ final class Installation extends RunningService {
         return new Installation(cluster, Origin.nothing(), new ServiceInProcess());
     }
 
+    /** The packaged program, on a cluster of its own. */
+    static Installation processOn(Cluster cluster) {
+        return new Installation(cluster, Origin.nothing(), new ServiceProcess());
+    }
+
     /** The packaged program with the demo's records. */
     static Installation mareaProcess() {
         return new Installation(Cluster.shared(), Origin.marea(), new ServiceProcess());

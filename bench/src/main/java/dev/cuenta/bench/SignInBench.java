@@ -3,7 +3,7 @@ package dev.cuenta.bench;
 import de.mkammerer.argon2.Argon2Advanced;
 import de.mkammerer.argon2.Argon2Factory;
 import dev.cuenta.core.model.PasswordRules;
-import dev.cuenta.service.load.Workers;
+import dev.cuenta.service.load.Lane;
 import dev.cuenta.service.password.Argon2id;
 import dev.cuenta.service.password.Peppers;
 import java.io.IOException;
@@ -114,14 +114,14 @@ public final class SignInBench {
     /** How many verifications a second the service's scheme and workers make for many callers, in this process. */
     private static double serviceVerifications() throws Exception {
         Argon2id scheme = new Argon2id(Peppers.NONE);
-        Workers workers = new Workers("hashing", Runtime.getRuntime().availableProcessors());
+        Lane lane = new Lane("hashing", Runtime.getRuntime().availableProcessors(), CLIENTS, 10, "Too many callers.");
         String hash = scheme.hash(PASSWORD.toCharArray(), PasswordRules.DEFAULT);
         AtomicInteger verified = new AtomicInteger();
         ExecutorService callers = Executors.newFixedThreadPool(CLIENTS);
         long end = System.nanoTime() + 10_000_000_000L;
         for (int i = 0; i < CLIENTS; i++) {
             callers.execute(() -> {
-                while (System.nanoTime() < end && workers.call(() -> scheme.verify(hash, PASSWORD.toCharArray()))) {
+                while (System.nanoTime() < end && lane.pass(() -> scheme.verify(hash, PASSWORD.toCharArray()))) {
                     verified.incrementAndGet();
                 }
             });

@@ -9,6 +9,8 @@ import org.springframework.boot.context.properties.EnableConfigurationProperties
 @EnableConfigurationProperties(Settings.class)
 public class CuentaApplication {
     public static void main(String[] arguments) {
-        SpringApplication.run(CuentaApplication.class, arguments);
+        SpringApplication application = new SpringApplication(CuentaApplication.class);
+        application.addListeners(new StopInTime());
+        application.run(arguments);
     }
 }

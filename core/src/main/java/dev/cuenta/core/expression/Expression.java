@@ -30,8 +30,14 @@ import org.jspecify.annotations.Nullable;
  * needs it gives no value, as null does in SQL; {@code present} and {@code orElse} ask about it.
  */
 public final class Expression {
-    private static final CelOptions OPTIONS =
-            CelOptions.current().evaluateCanonicalTypesToNativeValues(true).build();
+    private static final int MOST_STEPS = 1000;
+    private static final int LARGEST_PATTERN = 5000;
+    private static final CelOptions OPTIONS = CelOptions.current()
+            .evaluateCanonicalTypesToNativeValues(true)
+            // Over lists within lists within lists: each has twenty values at most.
+            .comprehensionMaxIterations(MOST_STEPS)
+            .maxRegexProgramSize(LARGEST_PATTERN)
+            .build();
     private static final CelRuntime RUNTIME = CelRuntimeFactory.standardCelRuntimeBuilder()
             .setOptions(OPTIONS)
             .addFunctionBindings(Functions.BINDINGS)

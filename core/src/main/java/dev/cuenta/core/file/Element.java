@@ -23,6 +23,8 @@ final class Element {
     private final String path;
     private final Findings findings;
 
+    private static final int MOST_PLACES = 1000;
+
     Element(Node node, String path, Findings findings) {
         this.node = node;
         this.path = path;
@@ -127,7 +129,9 @@ final class Element {
         }
         if (scalar.getTag().equals(Tag.INT) || scalar.getTag().equals(Tag.FLOAT)) {
             try {
-                return new BigDecimal(scalar.getValue());
+                BigDecimal number = new BigDecimal(scalar.getValue());
+                // 1e999999999 takes ten bytes here, and a gigabyte written out.
+                return Math.abs((long) number.scale()) > MOST_PLACES ? scalar.getValue() : number;
             } catch (NumberFormatException hexadecimalOrInfinite) {
                 return scalar.getValue();
             }

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads the bounds that a field sets to its type's values; those that mean nothing for the type are refused. */
 final class LimitsReader {
+    private static final int LARGEST_PATTERN = 5000;
     private static final Set<String> LIMIT_KEYS = Set.of(
             "minLength",
             "maxLength",
@@ -96,6 +97,15 @@ final class LimitsReader {
         Optional<Element> element = section.take("pattern");
         Optional<String> pattern = element.flatMap(Element::text);
         try {
+            if (pattern.filter(text -> PatternSize.of(text) > LARGEST_PATTERN).isPresent()) {
+                element.orElseThrow()
+                        .report(
+                                FindingCode.BAD_VALUE,
+                                "The pattern is too large: written out without counts, it has more than "
+                                        + LARGEST_PATTERN + " parts.",
+                                "Repeat less, or less within one another; `maxLength` limits how long a value is.");
+                return null;
+            }
             pattern.ifPresent(Pattern::compile);
             return pattern.orElse(null);
         } catch (PatternSyntaxException refused) {

@@ -1,5 +1,6 @@
 package dev.cuenta.core.type;
 
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
@@ -53,6 +54,10 @@ final class JsonType extends FieldType {
         if (value instanceof List<?> list) {
             return 2
                     + list.stream().mapToLong(item -> 1 + size(item, depth + 1)).sum();
+        }
+        if (value instanceof BigDecimal number) {
+            // As it is written: 1e999999999 takes a gigabyte.
+            return (long) number.precision() + Math.abs((long) number.scale());
         }
         String text = String.valueOf(value);
         return text.getBytes(StandardCharsets.UTF_8).length + (value instanceof String ? 2L : 0L);

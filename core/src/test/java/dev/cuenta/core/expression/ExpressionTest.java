@@ -92,6 +92,17 @@ class ExpressionTest {
         assertThat(value(Expression.compile(text, SCOPE), type)).isEmpty();
     }
 
+    /** Twenty to the power of eight steps, in three hundred characters. */
+    @Test
+    void one_that_would_go_on_for_hours_has_no_value() throws ExpressionException {
+        String list = "[1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16,17,18,19,20]";
+        StringBuilder text = new StringBuilder("true");
+        for (int depth = 0; depth < 8; depth++) {
+            text.insert(0, list + ".all(x" + depth + ", ").append(")");
+        }
+        assertThat(value(Expression.compile(text.toString(), SCOPE), "boolean")).isEmpty();
+    }
+
     @Test
     void what_decides_without_the_missing_value_is_decided() throws ExpressionException {
         assertThat(value(Expression.compile("person.familyName == 'Reyes' || true", SCOPE), "boolean"))

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -104,10 +105,18 @@ class FieldTypesTest {
 
     @Test
     void a_hostile_exponent_is_refused_and_not_expanded() {
-        assertThat(FieldTypes.require("integer")
-                        .read(new BigDecimal("1e999999999"), Limits.NONE)
-                        .refusal())
-                .isPresent();
+        for (String name : FieldTypes.names()) {
+            for (String number : List.of("1e999999999", "-1e999999999", "1e-999999999")) {
+                for (Object raw : List.of(
+                        new BigDecimal(number),
+                        List.of(new BigDecimal(number)),
+                        Map.of("depth", new BigDecimal(number)))) {
+                    assertThat(FieldTypes.require(name).read(raw, Limits.NONE).refusal())
+                            .as(name + " " + number)
+                            .isPresent();
+                }
+            }
+        }
     }
 
     @Test

@@ -80,6 +80,7 @@ public final class NewAccounts {
      * @param store what is done with them
      */
     <T> T signUp(LiveRevision revision, Map<String, Object> body, Origin origin, Function<SignUp, T> store) {
+        passwords.requireRoom(Asker.NEW);
         AccountModel model = revision.model();
         if (model.fields().values().stream().noneMatch(field -> field.write().contains(Party.GUEST))) {
             throw Problem.of(ProblemKind.FORBIDDEN, "Sign-up is closed: the model lets guests write nothing.");

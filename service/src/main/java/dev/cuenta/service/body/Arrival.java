@@ -3,6 +3,7 @@ package dev.cuenta.service.body;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.load.Outage;
+import dev.cuenta.service.load.Shares;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -16,12 +17,12 @@ final class Arrival {
 
     private final int limit;
     private final String address;
-    private final Room room;
+    private final Shares room;
     private final Bytes bytes = new Bytes();
     private long held;
     private @Nullable Problem refusal;
 
-    Arrival(int limit, String address, Room room) {
+    Arrival(int limit, String address, Shares room) {
         this.limit = limit;
         this.address = address;
         this.room = room;

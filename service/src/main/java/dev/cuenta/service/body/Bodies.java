@@ -1,6 +1,7 @@
 package dev.cuenta.service.body;
 
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.load.Shares;
 import jakarta.servlet.AsyncContext;
 import jakarta.servlet.AsyncEvent;
 import jakarta.servlet.AsyncListener;
@@ -44,7 +45,7 @@ final class Bodies extends OncePerRequestFilter {
     /** Looked up when it is needed: filters are made before the database is known to be there. */
     private final ObjectProvider<HandlerExceptionResolver> problems;
 
-    private final Room room = new Room(ROOM, ROOM_FOR_ONE);
+    private final Shares room = new Shares(ROOM, ROOM_FOR_ONE);
 
     Bodies(
             BodyLimits limits,
@@ -140,10 +141,14 @@ final class Bodies extends OncePerRequestFilter {
     }
 
     /** What has come already: a connection that is closed before it is read takes the answer with it. */
-    private static void drain(ServletInputStream input) throws IOException {
+    private static void drain(ServletInputStream input) {
         byte[] nothing = new byte[BodyLimits.USUAL];
-        for (int left = nothing.length; left > 0 && input.available() > 0; ) {
-            left -= Math.max(1, input.read(nothing, 0, Math.min(left, input.available())));
+        try {
+            for (int left = nothing.length; left > 0 && input.available() > 0; ) {
+                left -= Math.max(1, input.read(nothing, 0, Math.min(left, input.available())));
+            }
+        } catch (IOException gone) {
+            // Nobody waits for the answer any more.
         }
     }
 

@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.UUID;
 import org.apache.tomcat.util.http.InvalidParameterException;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -21,6 +22,7 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 
 /** Turns refusals into problem documents. What is no refusal is a defect: the caller learns its number, the log the rest. */
@@ -90,6 +92,7 @@ final class ProblemAdvice {
     }
 
     @ExceptionHandler
+    @Nullable
     ResponseEntity<Map<String, Object>> other(Exception failure, HttpServletRequest request) {
         if (Connections.isAway(failure)) {
             outage.met(failure);
@@ -97,6 +100,9 @@ final class ProblemAdvice {
                     Problem.unavailable(
                             "The database does not answer just now. Try again in a moment.", Outage.COME_BACK),
                     request);
+        }
+        if (isGone(failure)) {
+            return null;
         }
         return failure instanceof ErrorResponse known ? protocolError(known, request) : defect(failure, request);
     }
@@ -113,6 +119,16 @@ final class ProblemAdvice {
                         status,
                         String.valueOf(known.getBody().getDetail()),
                         request));
+    }
+
+    /** Whether nobody is there any more to whom something could be answered. */
+    private static boolean isGone(Exception failure) {
+        for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+            if (cause instanceof AsyncRequestNotUsableException) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static ResponseEntity<Map<String, Object>> defect(Exception failure, HttpServletRequest request) {

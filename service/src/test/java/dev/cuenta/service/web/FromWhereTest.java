@@ -2,10 +2,15 @@ package dev.cuenta.service.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.RunningService;
+import dev.cuenta.store.database.Cluster;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -90,5 +95,33 @@ class FromWhereTest {
         } finally {
             marea = before;
         }
+    }
+
+    /** However slow the answers are: here because of a lock that somebody holds. */
+    @Test
+    void no_address_holds_more_than_a_share_of_the_threads() throws Exception {
+        Http person = marea.person("busy");
+        ExecutorService crowd = Executors.newFixedThreadPool(34);
+        List<Future<Http.Answer>> asked = new ArrayList<>();
+        Http.Answer another;
+        try (Cluster.Held locked = marea.hold("lock table accounts.account in access exclusive mode")) {
+            for (int i = 0; i < 30; i++) {
+                asked.add(crowd.submit(() -> person.send("GET", "/v1/me", null, "X-Forwarded-For", "198.51.100.77")));
+            }
+            another = crowd.submit(() -> person.send("GET", "/v1/me", null, "X-Forwarded-For", "198.51.100.78"))
+                    .get();
+        }
+        int sentAway = 0;
+        for (Future<Http.Answer> answer : asked) {
+            sentAway += answer.get().everything().contains("from your address") ? 1 : 0;
+        }
+        crowd.shutdown();
+
+        assertThat(sentAway).isBetween(1, 6);
+        assertThat(another.everything()).doesNotContain("from your address");
+        assertThat(person.send("GET", "/v1/me", null, "X-Forwarded-For", "198.51.100.77")
+                        .status())
+                .as("they were given back")
+                .isEqualTo(200);
     }
 }

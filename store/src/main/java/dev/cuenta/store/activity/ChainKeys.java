@@ -45,7 +45,7 @@ final class ChainKeys {
      * The one for the next link.
      *
      * @param last the position after which it counts, if it is new
-     * @throws Problem UNAVAILABLE where the chain was made with keys that are not at hand
+     * @throws Problem UNAVAILABLE where the chain was made with keys that are not at hand, or its keys were taken out of it
      */
     SecretKey current(long last, JdbcClient sql) {
         boolean other = !known.isEmpty() && known.stream().noneMatch(this::isProven);
@@ -56,6 +56,12 @@ final class ChainKeys {
                             + known.get(known.size() - 1).id()
                             + ", which is not in the file of activity keys here. Use the file of the other instances, or a copy of it.");
         }
+        if (isForgotten()) {
+            throw Problem.of(
+                    ProblemKind.UNAVAILABLE,
+                    "There is a file of activity keys, and the database knows none of them: they were taken out of it, or it is an older"
+                            + " copy. Look at: cuenta activity verify. To begin a chain with another key, move the file away.");
+        }
         SecretKey current = keys.current();
         if (known.stream().noneMatch(it -> it.id().equals(current.id()))) {
             Known added = new Known(current.id(), last, proof(current, last));
@@ -65,6 +71,11 @@ final class ChainKeys {
             known.add(added);
         }
         return current;
+    }
+
+    /** Whether keys were taken out of the database: with none, whoever owns the tables could bind everything anew without one. */
+    boolean isForgotten() {
+        return known.isEmpty() && !keys.all().isEmpty();
     }
 
     /** Why a link at that position cannot have been made with a key of that id, or with none; empty where it can. */

@@ -136,6 +136,9 @@ public final class Links {
 
         Follower(ChainKeys keys) {
             this.keys = keys;
+            if (keys.isForgotten()) {
+                faults.add(new Fault(0, 0, "the keys of the chain were taken out of the database"));
+            }
         }
 
         void follow(Place place) {

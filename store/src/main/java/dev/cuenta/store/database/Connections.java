@@ -23,6 +23,7 @@ public final class Connections {
     /** Classes of SQLSTATE: connections, resources, the operator's hand, the machine. */
     private static final Set<String> AWAY = Set.of("08", "53", "57", "58");
 
+    private static final int CHECK_MILLIS = 1500;
     private static final String LOCKED = "55P03";
 
     private final DataSource dataSource;
@@ -40,9 +41,14 @@ public final class Connections {
         }
     }
 
-    /** Fails when the database does not answer. */
+    /** Fails when the database does not answer within a second and a half, also where it is there and frozen. */
     public void check() {
-        each(sql -> sql.sql("select 1").query(Integer.class).single());
+        try (Connection connection = dataSource.getConnection()) {
+            connection.setNetworkTimeout(Runnable::run, CHECK_MILLIS);
+            clientOf(connection).sql("select 1").query(Integer.class).single();
+        } catch (SQLException unreachable) {
+            throw new IllegalStateException("The database cannot be reached", unreachable);
+        }
     }
 
     /** All statements together, or none. */

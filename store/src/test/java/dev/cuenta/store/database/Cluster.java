@@ -6,9 +6,12 @@ import dev.cuenta.core.model.Models;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 
@@ -119,6 +122,32 @@ public final class Cluster implements AutoCloseable {
     /** As a power cut of its machine would; then it starts again. */
     public void crash() {
         postgres("crash", folder);
+    }
+
+    /** It is there, and does nothing, until {@link #thaw}. */
+    public void freeze() {
+        signal("-STOP");
+    }
+
+    public void thaw() {
+        signal("-CONT");
+    }
+
+    private void signal(String signal) {
+        Path pids = Path.of(postgres("where", folder)).resolve("postmaster.pid");
+        try {
+            ProcessHandle server = ProcessHandle.of(
+                            Long.parseLong(Files.readAllLines(pids).get(0).strip()))
+                    .orElseThrow();
+            List<String> command = new ArrayList<>(List.of("kill", signal, String.valueOf(server.pid())));
+            server.descendants().forEach(each -> command.add(String.valueOf(each.pid())));
+            new ProcessBuilder(command).start().waitFor();
+        } catch (IOException failure) {
+            throw new UncheckedIOException(failure);
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
+            throw new AssertionError(stopping);
+        }
     }
 
     /** Stops it. */
