@@ -3,11 +3,15 @@ package dev.cuenta.cli.output;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /** Aligned columns; the last one may run on. */
 public final class Table {
     private static final int WIDEST = 60;
     private static final String GAP = "  ";
+    /** Line ends, and what a terminal would take for its own: a stranger may have written it. */
+    private static final Pattern COMMANDS =
+            Pattern.compile("[\\p{Cntrl}\\x{80}-\\x{9F}\\u202A-\\u202E\\u2066-\\u2069]");
 
     private final List<List<String>> rows = new ArrayList<>();
 
@@ -18,7 +22,7 @@ public final class Table {
     public Table row(Object... cells) {
         List<String> row = new ArrayList<>();
         for (Object cell : cells) {
-            row.add(String.valueOf(cell).replace('\n', ' '));
+            row.add(COMMANDS.matcher(String.valueOf(cell)).replaceAll(" "));
         }
         rows.add(row);
         return this;

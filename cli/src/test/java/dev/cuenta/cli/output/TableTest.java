@@ -33,6 +33,12 @@ class TableTest {
         assertThat(new Table("A").isEmpty()).isTrue();
     }
 
+    @Test
+    void nobody_s_value_speaks_to_the_terminal() {
+        assertThat(printed(new Table("A", "B").row("\u001b[2Jgone\u0007", "\u202Eback\u009B1m")))
+                .isEqualTo("A          B\n [2Jgone    back 1m\n");
+    }
+
     private static String printed(Table table) {
         StringWriter text = new StringWriter();
         table.print(new PrintWriter(text));
