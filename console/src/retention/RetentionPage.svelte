@@ -51,8 +51,7 @@
             {#if rule.where}where <code class="font-mono break-words">{rule.where}</code>{/if}
           </p>
           <p class="quiet">
-            One run takes at most {rule.atMost.share} of all accounts, {rule.atMost.count.toLocaleString()} at most, unless
-            it is allowed more
+            Unless more is allowed, one run takes {rule.atMost.share} of all accounts at most, and no more than {rule.atMost.count.toLocaleString()}
           </p>
           {#if rule.next}
             <p class="quiet">
