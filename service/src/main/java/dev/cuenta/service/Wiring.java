@@ -6,6 +6,7 @@ import dev.cuenta.core.password.CommonPasswords;
 import dev.cuenta.core.password.OwnRule;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.picture.PictureContents;
+import dev.cuenta.service.key.KeyFile;
 import dev.cuenta.service.password.Argon2id;
 import dev.cuenta.service.password.PackagedCommonPasswords;
 import dev.cuenta.service.password.Peppers;
@@ -29,13 +30,13 @@ import dev.cuenta.store.secret.Resealing;
 import dev.cuenta.store.secret.SecretKeys;
 import dev.cuenta.store.secret.Secrets;
 import dev.cuenta.store.session.Attempts;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -155,8 +156,10 @@ class Wiring {
     }
 
     @Bean
-    Links links(TableOwner owner, @Qualifier("activity") SecretKeys keys) {
-        return new Links(owner.connections(), keys);
+    Links links(TableOwner owner, Settings settings) {
+        Path file = settings.secretKeyFile().resolveSibling("activity-keys");
+        // Which of them count the chain itself knows.
+        return new Links(owner.connections(), new KeyFile(file, "keys of activity", keys -> {}));
     }
 
     @Bean

@@ -4,6 +4,7 @@ import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.finding.Findings;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.finding.Place;
+import dev.cuenta.core.type.FieldTypes;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -22,8 +23,6 @@ final class Element {
     private final Node node;
     private final String path;
     private final Findings findings;
-
-    private static final int MOST_PLACES = 1000;
 
     Element(Node node, String path, Findings findings) {
         this.node = node;
@@ -130,8 +129,7 @@ final class Element {
         if (scalar.getTag().equals(Tag.INT) || scalar.getTag().equals(Tag.FLOAT)) {
             try {
                 BigDecimal number = new BigDecimal(scalar.getValue());
-                // 1e999999999 takes ten bytes here, and a gigabyte written out.
-                return Math.abs((long) number.scale()) > MOST_PLACES ? scalar.getValue() : number;
+                return FieldTypes.isHuge(number) ? scalar.getValue() : number;
             } catch (NumberFormatException hexadecimalOrInfinite) {
                 return scalar.getValue();
             }

@@ -1,5 +1,6 @@
 package dev.cuenta.core.type;
 
+import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +26,8 @@ public final class FieldTypes {
             new QrType(),
             new AccountType()));
 
+    private static final int MOST_PLACES = 1000;
+
     private FieldTypes() {}
 
     public static Optional<FieldType> named(String name) {
@@ -38,6 +41,11 @@ public final class FieldTypes {
     /** The type that must be there, for attributes that Cuenta itself declares. */
     public static FieldType require(String name) {
         return named(name).orElseThrow();
+    }
+
+    /** Whether a number of a few letters, such as 1e999999999, would take a gigabyte written out: no type takes it. */
+    public static boolean isHuge(BigDecimal number) {
+        return Math.abs((long) number.scale()) > MOST_PLACES;
     }
 
     private static Map<String, FieldType> byName(List<FieldType> types) {

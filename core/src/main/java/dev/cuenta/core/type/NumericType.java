@@ -23,8 +23,7 @@ abstract class NumericType extends FieldType {
     @Override
     public final Outcome read(Object raw, Limits limits) {
         if (raw instanceof BigDecimal decimal) {
-            // A hostile exponent such as 1e999999999 must not be expanded.
-            return Math.abs((long) decimal.scale()) > 1000 ? wrongType("a number", raw) : readNumber(decimal, limits);
+            return FieldTypes.isHuge(decimal) ? wrongType("a number", raw) : readNumber(decimal, limits);
         }
         return raw instanceof Number number && !(raw instanceof Double) && !(raw instanceof Float)
                 ? readNumber(new BigDecimal(number.toString()), limits)

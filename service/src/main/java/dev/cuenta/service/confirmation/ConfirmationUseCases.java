@@ -58,19 +58,20 @@ final class ConfirmationUseCases {
         String tried = "code for " + field + " of " + own.text();
         throttle.guard(
                 tried,
-                () -> live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-                    Proofs.Proven proven =
-                            ConfirmationCode.hashes(work.secrets(), own, FieldPath.parse(field), code).stream()
-                                    .flatMap(hash -> new Proofs(work).take(Message.Purpose.CONFIRM, hash).stream())
-                                    .findFirst()
-                                    .orElseThrow(
-                                            () -> Problem.invalid(
-                                                    "/code",
-                                                    "wrong",
-                                                    "Is not the code that was sent last, or is out of date. Ask for another one."));
-                    confirmed(proven, caller.origin(), work);
-                    return own;
-                })));
+                () -> live.with(revision ->
+                        revision.write(Scope.EVERYWHERE, work -> confirmed(caller, own, field, code, work))));
+    }
+
+    private AccountId confirmed(Caller caller, AccountId own, String field, String code, Work work) {
+        Proofs.Proven proven = ConfirmationCode.hashes(work.secrets(), own, FieldPath.parse(field), code).stream()
+                .flatMap(hash -> new Proofs(work).take(Message.Purpose.CONFIRM, hash).stream())
+                .findFirst()
+                .orElseThrow(() -> Problem.invalid(
+                        "/code",
+                        "wrong",
+                        "Is not the code that was sent last, or is out of date. Ask for another one."));
+        confirmed(proven, caller.origin(), work);
+        return own;
     }
 
     private void confirmed(Proofs.Proven proven, Origin origin, Work work) {

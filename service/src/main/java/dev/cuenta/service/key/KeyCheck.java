@@ -1,6 +1,5 @@
 package dev.cuenta.service.key;
 
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.job.Job;
 import java.time.Duration;
 import java.util.List;
@@ -34,20 +33,11 @@ final class KeyCheck implements Job {
 
     @Override
     public void carryOn() {
-        String missing = missing();
+        String missing = CheckedKeys.missing(all).orElse("");
         if (!missing.isEmpty() && !missing.equals(told)) {
             LOG.error("{}", missing);
         }
         told = missing;
-    }
-
-    private String missing() {
-        try {
-            all.forEach(CheckedKeys::check);
-            return "";
-        } catch (Problem problem) {
-            return String.valueOf(problem.getMessage());
-        }
     }
 
     @Override

@@ -3,6 +3,7 @@ package dev.cuenta.service.key;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.secret.SecretKey;
+import dev.cuenta.store.secret.SecretKeys;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.channels.FileChannel;
@@ -30,7 +31,7 @@ import org.jspecify.annotations.Nullable;
  * is needed, readable by the service's own user only, and read again when somebody changed it. All instances share it: one after the
  * other changes it, by adding to what it holds then, and it is on the disk before anything is made with a new key.
  */
-public final class KeyFile {
+public final class KeyFile implements SecretKeys, CheckedKeys {
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final String OWN = "rw-------";
 
@@ -70,17 +71,20 @@ public final class KeyFile {
     }
 
     /** The last one. */
+    @Override
     public SecretKey current() {
         List<SecretKey> keys = keys(true);
         return keys.get(keys.size() - 1);
     }
 
     /** A key by its id; empty when it is not in the file. */
+    @Override
     public Optional<SecretKey> find(String id) {
         return keys(false).stream().filter(key -> key.id().equals(id)).findFirst();
     }
 
     /** All of them, the last one counting; none where there is no file yet. */
+    @Override
     public List<SecretKey> all() {
         return keys(false);
     }
@@ -106,11 +110,7 @@ public final class KeyFile {
         return Files.exists(file);
     }
 
-    /**
-     * Fails where keys that something was made with are not at hand.
-     *
-     * @throws Problem UNAVAILABLE saying which, and what to do
-     */
+    @Override
     public void check() {
         guard.acknowledge(keys(false));
     }

@@ -1,6 +1,5 @@
 package dev.cuenta.service.key;
 
-import dev.cuenta.core.problem.Problem;
 import java.util.List;
 import org.springframework.boot.health.contributor.Health;
 import org.springframework.boot.health.contributor.HealthIndicator;
@@ -17,13 +16,8 @@ final class KeyHealth implements HealthIndicator {
 
     @Override
     public Health health() {
-        try {
-            all.forEach(CheckedKeys::check);
-            return Health.up().build();
-        } catch (Problem missing) {
-            return Health.down()
-                    .withDetail("keys", String.valueOf(missing.getMessage()))
-                    .build();
-        }
+        return CheckedKeys.missing(all)
+                .map(missing -> Health.down().withDetail("keys", missing).build())
+                .orElseGet(() -> Health.up().build());
     }
 }

@@ -25,8 +25,8 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
- * Sends what is due: a message is claimed, with its token, in one transaction; sent in none; and marked in another. If the service is
- * cut off after the mail went out and before that is written down, it is sent again when the claim lapses, with another token, and
+ * Sends what is due: a message is claimed in one transaction, given its token in another, sent in none, and marked in a last one. If
+ * the service is cut off after the mail went out and before that is written down, it is sent again when the claim lapses, with another token, and
  * the first one is good for nothing.
  */
 @Component

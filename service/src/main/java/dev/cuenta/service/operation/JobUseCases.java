@@ -30,9 +30,8 @@ final class JobUseCases {
     Overview overview(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.JOBS_READ, revision.model());
-            return revision.read(
-                    Scope.EVERYWHERE,
-                    work -> new Overview(background.status(), waits.now(), new Messages(work).outbox()));
+            Messages.Outbox outbox = revision.read(Scope.EVERYWHERE, work -> new Messages(work).outbox());
+            return new Overview(background.status(), waits.now(), outbox);
         });
     }
 

@@ -1,16 +1,12 @@
 package dev.cuenta.service.retention;
 
 import dev.cuenta.core.account.Scope;
-import dev.cuenta.core.model.RetentionRule;
-import dev.cuenta.core.retention.Selection;
 import dev.cuenta.service.job.Job;
-import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.DatabaseClock;
 import dev.cuenta.store.retention.RetentionRun;
 import dev.cuenta.store.retention.RetentionRuns;
 import dev.cuenta.store.retention.RetentionSchedules;
 import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -41,18 +37,6 @@ final class RetentionSchedule implements Job {
         return "Beginning retention rules that are due";
     }
 
-    private static RetentionRuns.Wanted wanted(RetentionRule rule, Selection selection, Instant moment, Work work) {
-        Accounts accounts = new Accounts(work);
-        return new RetentionRuns.Wanted(
-                rule,
-                selection.cutoff(),
-                AUTHOR,
-                accounts.count(selection.condition()),
-                rule.atMost().of(accounts.count(null)),
-                moment,
-                false);
-    }
-
     @Override
     public void carryOn() {
         live.with(revision -> {
@@ -65,9 +49,8 @@ final class RetentionSchedule implements Job {
                 if (runs.underWay(rule.name())) {
                     return;
                 }
-                Selection selection = Selection.of(revision.model(), rule, now);
-                RetentionRun run =
-                        revision.read(Scope.EVERYWHERE, work -> runs.begin(wanted(rule, selection, moment, work)));
+                Measured measured = revision.read(Scope.EVERYWHERE, work -> Measured.of(rule, now, work));
+                RetentionRun run = runs.begin(measured.run(AUTHOR, moment, false));
                 if (run.waiting()) {
                     LOG.warn(
                             "Retention rule {} would take {} accounts, over its limit of {}: it waits until somebody allows or withdraws it",

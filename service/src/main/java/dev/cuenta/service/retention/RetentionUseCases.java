@@ -93,19 +93,23 @@ final class RetentionUseCases implements Job {
     Preview preview(Caller caller, String rule) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
-            Selection selection = selection(revision.model(), rule, clock.instant());
+            RetentionRule wanted = named(revision.model(), rule);
+            Instant now = clock.instant();
             return revision.read(Scope.EVERYWHERE, work -> {
+                Measured measured = Measured.of(wanted, now, work);
+                Selection selection = measured.selection();
                 Accounts accounts = new Accounts(work);
-                long count = accounts.count(selection.condition());
                 List<Due> first = accounts.first(selection.condition(), selection.since(), SHOWN).stream()
                         .map(record -> due(work, record, selection, caller))
                         .toList();
                 return new Preview(
-                        named(revision.model(), rule),
+                        wanted,
                         selection.cutoff(),
-                        count,
-                        named(revision.model(), rule).atMost().of(accounts.count(null)),
-                        selection.due().equals(selection.condition()) ? 0 : accounts.count(selection.due()) - count,
+                        measured.matched(),
+                        measured.atMost(),
+                        selection.due().equals(selection.condition())
+                                ? 0
+                                : accounts.count(selection.due()) - measured.matched(),
                         first,
                         new Removal(work).dependents(selection.condition()));
             });
@@ -174,17 +178,12 @@ final class RetentionUseCases implements Job {
     }
 
     private RetentionRun begun(Caller caller, RetentionRule rule, boolean allowed, LiveRevision revision) {
-        Selection selection = Selection.of(revision.model(), rule, clock.instant());
-        return revision.read(Scope.EVERYWHERE, work -> {
-            Accounts accounts = new Accounts(work);
-            long matched = accounts.count(selection.condition());
-            long atMost = rule.atMost().of(accounts.count(null));
-            if (matched > atMost && !allowed) {
-                throw overLimit(rule.name(), matched, atMost);
-            }
-            return runs.begin(new RetentionRuns.Wanted(
-                    rule, selection.cutoff(), caller.author(), matched, atMost, null, allowed));
-        });
+        Instant now = clock.instant();
+        Measured measured = revision.read(Scope.EVERYWHERE, work -> Measured.of(rule, now, work));
+        if (measured.isOver() && !allowed) {
+            throw overLimit(rule.name(), measured.matched(), measured.atMost());
+        }
+        return runs.begin(measured.run(caller.author(), null, allowed));
     }
 
     private static Problem overLimit(String rule, long matched, long atMost) {
@@ -256,7 +255,8 @@ final class RetentionUseCases implements Job {
         }
         Batch last = Batch.TAKEN;
         for (int busy = 0; last != Batch.NONE && busy < MOST_WAITS; ) {
-            last = live.with(revision -> revision.write(Scope.EVERYWHERE, work -> takeBatch(run, work)));
+            RetentionRun soFar = runs.find(run.id()).orElseThrow();
+            last = live.with(revision -> revision.write(Scope.EVERYWHERE, work -> takeBatch(soFar, work)));
             busy = last == Batch.BUSY ? busy + 1 : 0;
             if (last == Batch.BUSY) {
                 letThemFinish();
@@ -277,15 +277,14 @@ final class RetentionUseCases implements Job {
 
     private Batch takeBatch(RetentionRun run, Work work) {
         RetentionRule rule = work.revision().model().retention().get(run.rule());
-        long left = runs.find(run.id()).map(RetentionRun::left).orElse(0L);
         if (rule == null
-                || left <= 0
+                || run.left() <= 0
                 || !(run.definition() == null || run.definition().equals(rule.definition()))) {
             return Batch.NONE; // also where the rule goes, or becomes another, while its run is cut off
         }
         Selection selection = Selection.recorded(work.revision().model(), rule, run.cutoff(), run.startedAt());
         Accounts accounts = new Accounts(work);
-        List<AccountId> ids = accounts.lock(selection.condition(), (int) Math.min(left, BATCH));
+        List<AccountId> ids = accounts.lock(selection.condition(), (int) Math.min(run.left(), BATCH));
         if (ids.isEmpty()) {
             return accounts.count(selection.condition()) == 0 ? Batch.NONE : Batch.BUSY;
         }
@@ -312,10 +311,6 @@ final class RetentionUseCases implements Job {
 
     private static List<Controlled> controlled(List<AccountId> ids) {
         return ids.stream().map(Controlled::byCuenta).toList();
-    }
-
-    private static Selection selection(AccountModel model, String rule, Instant now) {
-        return Selection.of(model, named(model, rule), now);
     }
 
     private static RetentionRule named(AccountModel model, String rule) {

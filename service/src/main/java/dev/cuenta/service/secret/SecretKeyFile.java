@@ -10,11 +10,9 @@ import dev.cuenta.store.secret.SecretKeys;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.context.annotation.Primary;
 import org.springframework.stereotype.Component;
 
 /** The keys of secret values, in a file; only such as the database knows. */
-@Primary
 @Component
 final class SecretKeyFile implements SecretKeys, CheckedKeys {
     private final KeyFile file;

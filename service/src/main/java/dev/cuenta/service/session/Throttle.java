@@ -37,6 +37,9 @@ public final class Throttle {
 
     private static final Set<ProblemKind> WRONG = EnumSet.of(ProblemKind.INVALID, ProblemKind.SECOND_FACTOR);
 
+    /** Of what is counted whatever comes of it: all that was not ours to do. */
+    private static final Set<ProblemKind> COUNTED = EnumSet.complementOf(EnumSet.of(ProblemKind.UNAVAILABLE));
+
     private static final Duration TURN = Duration.ofMillis(50);
     private static final Duration LONGEST_TURN = Duration.ofSeconds(5);
     private static final int IN_LINE = 8;
@@ -212,18 +215,9 @@ public final class Throttle {
             Duration least = wait.isZero() ? Duration.ofSeconds(1) : wait;
             throw Problem.tooMany(tooMany + " Wait " + least.toSeconds() + " seconds.", least);
         });
-        try {
-            T done = work.get();
-            attempts.failed(subject);
-            return done;
-        } catch (RuntimeException failure) {
-            if (failure instanceof Problem problem && problem.kind() != ProblemKind.UNAVAILABLE) {
-                attempts.failed(subject);
-            } else {
-                release(subject, failure);
-            }
-            throw failure;
-        }
+        T done = verdict(subject, COUNTED, work);
+        attempts.failed(subject);
+        return done;
     }
 
     /** Whether an account's owner is told now that somebody signs up with their address; they are told some times in an hour. */

@@ -14,6 +14,7 @@ import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.session.Sessions;
+import dev.cuenta.store.session.Sessions.Signed;
 import dev.cuenta.store.token.RevokedTokens;
 import dev.cuenta.store.token.SigningKey;
 import java.util.LinkedHashMap;
@@ -53,33 +54,30 @@ final class TokenUseCases {
             }
             return revision.read(
                     Scope.EVERYWHERE,
-                    work -> said.filter(claims -> counts(claims, caller, work))
-                            .flatMap(claims -> told(claims, work))
+                    work -> said.flatMap(claims ->
+                                    session(claims, caller, work).flatMap(signed -> told(claims, signed, work)))
                             .orElse(INACTIVE));
         });
     }
 
-    private boolean counts(JWTClaimsSet claims, Caller caller, Work work) {
+    /** The session of a token that counts, for somebody who may know. */
+    private Optional<Signed> session(JWTClaimsSet claims, Caller caller, Work work) {
         boolean own = caller.service() == null
                 || claims.getAudience().contains(caller.service().grant().service());
-        return own
-                && !new RevokedTokens(work).contains(UUID.fromString(claims.getJWTID()))
-                && new Sessions(work)
-                        .find(session(claims), settings.sessionIdle())
-                        .isPresent();
+        return own && !new RevokedTokens(work).contains(UUID.fromString(claims.getJWTID()))
+                ? new Sessions(work).find(sessionId(claims), settings.sessionIdle())
+                : Optional.empty();
     }
 
-    private static UUID session(JWTClaimsSet claims) {
+    private static UUID sessionId(JWTClaimsSet claims) {
         return UUID.fromString(String.valueOf(claims.getClaim("sid")));
     }
 
     /** Empty where the person is no longer in the token's tenant, or the model has its service no longer. */
-    private Optional<Map<String, Object>> told(JWTClaimsSet claims, Work work) {
+    private static Optional<Map<String, Object>> told(JWTClaimsSet claims, Signed signed, Work work) {
         LiveRevision revision = work.revision();
         String service = claims.getAudience().get(0);
-        return new Sessions(work)
-                .find(session(claims), settings.sessionIdle())
-                .flatMap(signed -> Caller.signedIn(signed, tenant(claims), revision.model()))
+        return Caller.signedIn(signed, tenant(claims), revision.model())
                 .flatMap(person -> revision.matrix().grant(service).map(grant -> {
                     JWTClaimsSet.Builder now = new JWTClaimsSet.Builder(claims);
                     AccessTokens.tell(person, grant, revision, now);
@@ -105,7 +103,7 @@ final class TokenUseCases {
             if (token.startsWith(Tokens.SESSION)) {
                 end(Tokens.hash(token), caller, work);
             }
-            said.filter(claims -> counts(claims, caller, work)).ifPresent(claims -> {
+            said.filter(claims -> session(claims, caller, work).isPresent()).ifPresent(claims -> {
                 UUID id = UUID.fromString(claims.getJWTID());
                 new RevokedTokens(work).add(id, claims.getExpirationTime().toInstant());
                 new Activity(work).add(Action.TOKEN_REVOKED, new AccountId(claims.getSubject()), caller.origin());

@@ -19,13 +19,11 @@ final class FoundedTenants {
     }
 
     /**
-     * Those of accounts that are removed go where nobody else belongs to them, and lose their names where others do.
+     * Those of accounts that are gone go where nobody else belongs to them, and lose their names where others do.
      *
      * @param keys of the accounts
-     * @param removal takes the accounts away, before their tenants go
      */
-    void removed(String[] keys, Runnable removal) {
-        removal.run();
+    void removed(String[] keys) {
         work.everywhere(() -> {
             work.sql().sql("""
                             delete from cuenta.tenant t where founder = any(?)

@@ -30,19 +30,16 @@ public final class Removal {
                 .sql("delete from " + table + " where account_id = " + array)
                 .param(keys)
                 .update()));
-        new FoundedTenants(work).removed(keys, () -> counts.put("accounts", accounts(keys, array)));
-        return counts;
-    }
-
-    private long accounts(String[] keys, String array) {
         work.sql()
                 .sql("delete from cuenta.adopted where account_id = any(?)")
                 .param(keys)
                 .update();
-        return work.sql()
+        counts.put("accounts", (long) work.sql()
                 .sql("delete from accounts.account where id = " + array)
                 .param(keys)
-                .update();
+                .update());
+        new FoundedTenants(work).removed(keys);
+        return counts;
     }
 
     /** How many records of each sort hang on the accounts that meet the condition. */

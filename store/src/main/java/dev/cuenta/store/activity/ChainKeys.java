@@ -5,14 +5,12 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.secret.SecretKey;
 import dev.cuenta.store.secret.SecretKeys;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
-import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -21,8 +19,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * makes: no link after the first of them is good without one.
  */
 final class ChainKeys {
-    private static final String ALGORITHM = "HmacSHA256";
-
     private record Known(String id, long position, String proof) {}
 
     private final SecretKeys keys;
@@ -90,8 +86,8 @@ final class ChainKeys {
     }
 
     @Nullable
-    SecretKeySpec find(@Nullable String id) {
-        return id == null ? null : keys.find(id).map(SecretKey::key).orElse(null);
+    SecretKey find(@Nullable String id) {
+        return id == null ? null : keys.find(id).orElse(null);
     }
 
     private boolean isProven(Known it) {
@@ -104,23 +100,18 @@ final class ChainKeys {
 
     private static String proof(SecretKey key, long position) {
         byte[] text = ("cuenta activity from " + position).getBytes(StandardCharsets.UTF_8);
-        return HexFormat.of().formatHex(digest(text, key.key()));
+        return HexFormat.of().formatHex(key.mac(text));
     }
 
     /**
-     * HMAC-SHA-256 (RFC 2104); whoever has only the database cannot make one.
+     * What binds an entry.
      *
      * @param key null for SHA-256 alone, as earlier versions had it
      */
-    static byte[] digest(byte[] text, @Nullable SecretKeySpec key) {
+    static byte[] digest(byte[] text, @Nullable SecretKey key) {
         try {
-            if (key == null) {
-                return MessageDigest.getInstance("SHA-256").digest(text);
-            }
-            Mac mac = Mac.getInstance(ALGORITHM);
-            mac.init(new SecretKeySpec(key.getEncoded(), ALGORITHM));
-            return mac.doFinal(text);
-        } catch (GeneralSecurityException everyPlatformHasIt) {
+            return key == null ? MessageDigest.getInstance("SHA-256").digest(text) : key.mac(text);
+        } catch (NoSuchAlgorithmException everyPlatformHasIt) {
             throw new IllegalStateException(everyPlatformHasIt);
         }
     }

@@ -13,7 +13,6 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
-import javax.crypto.spec.SecretKeySpec;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -69,7 +68,7 @@ public final class Links {
         List<Link> links = new ArrayList<>();
         SecretKey key = ChainKeys.read(keys, sql).current(last.position(), sql);
         for (Entry entry : added) {
-            last = last.followedBy(entry, key.id(), key.key());
+            last = last.followedBy(entry, key.id(), key);
             links.add(last);
         }
         sql.sql(
@@ -95,7 +94,7 @@ public final class Links {
             @Nullable String key) {
         private static final Link BEGIN = new Link(0, 0, HexFormat.of().formatHex(Chain.begin()), null);
 
-        Link followedBy(Entry next, @Nullable String id, @Nullable SecretKeySpec secret) {
+        Link followedBy(Entry next, @Nullable String id, @Nullable SecretKey secret) {
             byte[] link = ChainKeys.digest(Chain.text(HexFormat.of().parseHex(hash), next), secret);
             return new Link(position + 1, next.number(), HexFormat.of().formatHex(link), id);
         }

@@ -37,6 +37,9 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
             new TypeReference<>() {};
     private static final TypeReference<List<Map<String, @Nullable Object>>> TABLE = new TypeReference<>() {};
 
+    /** So many letters of its id keep a tenant's address apart from another's. */
+    private static final int SUFFIX = 8;
+
     private static final String TENANT = "cuenta.tenant";
     private static final String MEMBERSHIP = "cuenta.membership";
     private static final String ROLE = "cuenta.role_given";
@@ -123,11 +126,16 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
 
     /** Under another address where somebody has its own meanwhile. */
     private static void bringBackTenant(Map<String, @Nullable Object> tenant, Work work) {
-        String row = JSON.writeValueAsString(tenant);
-        work.sql().sql("""
-                insert into cuenta.tenant select (jsonb_populate_record(null::cuenta.tenant, cast(:row as jsonb) || jsonb_build_object('slug',
-                    (cast(:row as jsonb)->>'slug') || case when exists (select from cuenta.tenant t where t.slug = cast(:row as jsonb)->>'slug')
-                    then '-' || right(replace(cast(:row as jsonb)->>'id', '-', ''), 8) else '' end))).* on conflict do nothing""").param("row", row).update();
+        String slug = String.valueOf(tenant.get("slug"));
+        if (new Tenants(work).ofSlug(slug).isPresent()) {
+            String id = String.valueOf(tenant.get("id"));
+            tenant.put("slug", slug + "-" + id.substring(id.length() - SUFFIX));
+        }
+        work.sql()
+                .sql("insert into cuenta.tenant select (jsonb_populate_record(null::cuenta.tenant, cast(? as jsonb))).*"
+                        + " on conflict do nothing")
+                .param(JSON.writeValueAsString(tenant))
+                .update();
     }
 
     private List<Map<String, @Nullable Object>> memberships(Work work, List<String> lost) {

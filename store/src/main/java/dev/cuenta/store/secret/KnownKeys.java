@@ -4,7 +4,6 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.database.Connections;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -14,8 +13,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -25,6 +22,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 public final class KnownKeys {
     private static final byte[] PROOF = "cuenta secret key".getBytes(StandardCharsets.UTF_8);
+
+    private static final Map<String, String> HASHES = Map.of(
+            "passwords", "from cuenta.credential where hash like ?",
+            "archived passwords", "from cuenta.archived where coalesce(password, records::text) like ?");
 
     /**
      * A key without what it is.
@@ -95,31 +96,48 @@ public final class KnownKeys {
      */
     public void acknowledge(List<SecretKey> keys) {
         Map<String, byte[]> proofs = new LinkedHashMap<>();
-        keys.forEach(key -> proofs.put(key.id(), proof(key)));
-        connections.together(sql -> {
-            sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta secret keys', 0))")
-                    .query(row -> {});
-            inUse(sql).forEach((id, proof) -> {
-                if (!MessageDigest.isEqual(proof, proofs.get(id)) && !isGone(id, sql)) {
-                    throw Problem.of(
-                            ProblemKind.UNAVAILABLE,
-                            purpose.madeWith + id + ", which is not in the file of " + purpose.file
-                                    + " here. Use the file of the other instances, or the copy of it in which a line begins with "
-                                    + id + ". What would be lost without it: cuenta secrets losses");
-                }
-            });
-            proofs.forEach((id, proof) -> sql.sql(
-                            "insert into cuenta.secret_key (id, proof, purpose) values (?, ?, ?) on conflict (id) do nothing")
-                    .params(id, proof, purpose.word())
-                    .update());
-            return proofs.size();
+        keys.forEach(key -> proofs.put(key.id(), key.mac(PROOF)));
+        if (!areKnown(proofs)) {
+            connections.together(sql -> acknowledge(proofs, sql));
+        }
+    }
+
+    /** Whether nothing is to be noted, and nothing missing: asked whenever somebody asks whether the service is well. */
+    private boolean areKnown(Map<String, byte[]> proofs) {
+        return connections.each(sql -> {
+            boolean noted = sql.sql("select count(*) from cuenta.secret_key where id = any(?)")
+                            .param(proofs.keySet().toArray(String[]::new))
+                            .query(Integer.class)
+                            .single()
+                    == proofs.size();
+            return noted
+                    && inUse(sql).entrySet().stream()
+                            .allMatch(key -> MessageDigest.isEqual(key.getValue(), proofs.get(key.getKey())));
         });
+    }
+
+    private int acknowledge(Map<String, byte[]> proofs, JdbcClient sql) {
+        sql.sql("select pg_advisory_xact_lock(hashtextextended('cuenta secret keys', 0))")
+                .query(row -> {});
+        inUse(sql).forEach((id, proof) -> {
+            if (!MessageDigest.isEqual(proof, proofs.get(id)) && !isGone(id, sql)) {
+                throw Problem.of(
+                        ProblemKind.UNAVAILABLE,
+                        purpose.madeWith + id + ", which is not in the file of " + purpose.file
+                                + " here. Use the file of the other instances, or the copy of it in which a line begins with "
+                                + id + ". What would be lost without it: cuenta secrets losses");
+            }
+        });
+        proofs.forEach((id, proof) -> sql.sql(
+                        "insert into cuenta.secret_key (id, proof, purpose) values (?, ?, ?) on conflict (id) do nothing")
+                .params(id, proof, purpose.word())
+                .update());
+        return proofs.size();
     }
 
     /** A pepper whose line was taken out after the last hash with it was renewed. */
     private boolean isGone(String id, JdbcClient sql) {
-        boolean gone =
-                purpose == Purpose.PEPPER && lost(id, sql).values().stream().allMatch(count -> count == 0);
+        boolean gone = purpose == Purpose.PEPPER && !isHashedWith(id, sql);
         if (gone) {
             sql.sql("update cuenta.secret_key set retired_at = now() where id = ?")
                     .param(id)
@@ -130,38 +148,40 @@ public final class KnownKeys {
 
     /** What nobody could open or verify any more without the key: how much, by what it is. */
     public Map<String, Long> losses(String id) {
-        return connections.each(sql -> lost(id, sql));
+        return connections.each(sql -> purpose == Purpose.SECRET ? Resealing.sealedWith(id, sql) : hashedWith(id, sql));
     }
 
-    private Map<String, Long> lost(String id, JdbcClient sql) {
-        return purpose == Purpose.SECRET ? Resealing.sealedWith(id, sql) : hashedWith(id, sql);
-    }
-
-    /** As the PHC string has it; a password that an archived account had too. */
+    /** A password that an archived account had counts too. */
     private static Map<String, Long> hashedWith(String id, JdbcClient sql) {
-        if (!sql.sql("select to_regclass('cuenta.credential') is not null")
+        Map<String, Long> counts = new LinkedHashMap<>();
+        HASHES.forEach((what, hashes) -> counts.put(
+                what,
+                sql.sql("select count(*) " + hashes)
+                        .param(spelt(id))
+                        .query(Long.class)
+                        .single()));
+        return counts;
+    }
+
+    /** Ends at the first that it finds. */
+    private static boolean isHashedWith(String id, JdbcClient sql) {
+        boolean any = sql.sql("select to_regclass('cuenta.credential') is not null")
                 .query(Boolean.class)
-                .single()) {
-            return Map.of();
-        }
-        String spelt = "%,keyid="
+                .single(); // the table comes with the first revision
+        return any
+                && HASHES.values().stream()
+                        .anyMatch(hashes -> sql.sql("select exists (select 1 " + hashes + ")")
+                                .param(spelt(id))
+                                .query(Boolean.class)
+                                .single());
+    }
+
+    /** As a PHC string has it. */
+    private static String spelt(String id) {
+        return "%,keyid="
                 + Base64.getEncoder()
                         .withoutPadding()
                         .encodeToString(HexFormat.of().parseHex(id)) + "$%";
-        Map<String, Long> counts = new LinkedHashMap<>();
-        counts.put(
-                "passwords",
-                sql.sql("select count(*) from cuenta.credential where hash like ?")
-                        .param(spelt)
-                        .query(Long.class)
-                        .single());
-        counts.put(
-                "archived passwords",
-                sql.sql("select count(*) from cuenta.archived where coalesce(password, records::text) like ?")
-                        .param(spelt)
-                        .query(Long.class)
-                        .single());
-        return counts;
     }
 
     private Map<String, byte[]> inUse(JdbcClient sql) {
@@ -180,15 +200,5 @@ public final class KnownKeys {
                         "update cuenta.secret_key set retired_at = now() where id <> ? and retired_at is null and purpose = ?")
                 .params(current, purpose.word())
                 .update());
-    }
-
-    private static byte[] proof(SecretKey key) {
-        try {
-            Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(new SecretKeySpec(key.key().getEncoded(), "HmacSHA256"));
-            return mac.doFinal(PROOF);
-        } catch (GeneralSecurityException everyPlatformHasIt) {
-            throw new IllegalStateException(everyPlatformHasIt);
-        }
     }
 }

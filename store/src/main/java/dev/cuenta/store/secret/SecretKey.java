@@ -1,5 +1,7 @@
 package dev.cuenta.store.secret;
 
+import java.security.GeneralSecurityException;
+import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 
 /**
@@ -11,6 +13,8 @@ public record SecretKey(String id, SecretKeySpec key) {
     public static final int ID_LENGTH = 8;
     public static final int LENGTH = 32;
 
+    private static final String MAC = "HmacSHA256";
+
     /**
      * The key of these bytes.
      *
@@ -21,6 +25,17 @@ public record SecretKey(String id, SecretKeySpec key) {
             throw new IllegalArgumentException("A key has an id of 8 characters and 32 bytes.");
         }
         return new SecretKey(id, new SecretKeySpec(bytes, "AES"));
+    }
+
+    /** HMAC-SHA-256 (RFC 2104) under the key: only whoever has it makes it. */
+    public byte[] mac(byte[] text) {
+        try {
+            Mac mac = Mac.getInstance(MAC);
+            mac.init(new SecretKeySpec(key.getEncoded(), MAC));
+            return mac.doFinal(text);
+        } catch (GeneralSecurityException everyPlatformHasIt) {
+            throw new IllegalStateException(everyPlatformHasIt);
+        }
     }
 
     @Override

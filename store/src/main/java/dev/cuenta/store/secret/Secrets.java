@@ -11,9 +11,7 @@ import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.Locale;
 import javax.crypto.Cipher;
-import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
-import javax.crypto.spec.SecretKeySpec;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -70,13 +68,7 @@ public final class Secrets {
 
     /** HMAC-SHA-256 (RFC 2104) of a text. */
     public byte[] keyed(SecretKey key, String text) {
-        try {
-            Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(new SecretKeySpec(key.key().getEncoded(), "HmacSHA256"));
-            return mac.doFinal(text.getBytes(StandardCharsets.UTF_8));
-        } catch (GeneralSecurityException everyPlatformHasIt) {
-            throw new IllegalStateException(everyPlatformHasIt);
-        }
+        return key.mac(text.getBytes(StandardCharsets.UTF_8));
     }
 
     public SecretKeys keys() {
