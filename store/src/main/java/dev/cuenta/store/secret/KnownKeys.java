@@ -25,6 +25,7 @@ public final class KnownKeys {
 
     private static final Map<String, String> HASHES = Map.of(
             "passwords", "from cuenta.credential where hash like ?",
+            "former passwords", "from cuenta.former_password where hash like ?",
             "archived passwords", "from cuenta.archived where coalesce(password, records::text) like ?");
 
     /**
