@@ -14,6 +14,8 @@ import dev.cuenta.service.password.RuleWebhook;
 import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.DatabaseClock;
+import dev.cuenta.store.database.Heartbeat;
+import dev.cuenta.store.database.OpenConnections;
 import dev.cuenta.store.database.Server;
 import dev.cuenta.store.database.TableOwner;
 import dev.cuenta.store.database.Waits;
@@ -33,6 +35,7 @@ import dev.cuenta.store.session.Attempts;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
+import java.util.Properties;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -40,6 +43,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.StreamWriteFeature;
 import tools.jackson.databind.DeserializationFeature;
@@ -55,12 +59,17 @@ class Wiring {
     /** For how long a request waits for a connection: there are more threads than connections, so that some can say that there is none. */
     private static final int CONNECTION_MILLIS = 1500;
 
+    private static final int STATEMENT_SECONDS = 120;
+    private static final int FOR_EVER = 0;
+
     /** Bean methods that need the tables take this, so that they are there. */
     @Bean(destroyMethod = "close")
     TableOwner tableOwner(Settings settings) {
         Settings.Database database = settings.database();
         Settings.Database.Owner owner = database.ownerOrUser();
-        HikariConfig config = pool("cuenta owner", database.url(), owner.user(), owner.password());
+        HikariConfig config = new HikariConfig();
+        config.setPoolName("cuenta owner");
+        config.setDataSource(database(database.url(), owner.user(), owner.password(), FOR_EVER));
         config.setMaximumPoolSize(8);
         config.setMinimumIdle(0);
         TableOwner tableOwner = new TableOwner(new HikariDataSource(config));
@@ -76,33 +85,48 @@ class Wiring {
         return tableOwner;
     }
 
+    @Bean
+    OpenConnections openConnections(Settings settings) {
+        return new OpenConnections(database(settings.database(), STATEMENT_SECONDS + 5));
+    }
+
     @Bean(destroyMethod = "close")
-    HikariDataSource dataSource(Settings settings, TableOwner owner) {
-        Settings.Database database = settings.database();
-        HikariConfig config = pool("cuenta", database.url(), database.user(), database.password());
+    HikariDataSource dataSource(OpenConnections open, TableOwner owner) {
+        HikariConfig config = new HikariConfig();
+        config.setPoolName("cuenta");
+        config.setDataSource(open);
         config.setMaximumPoolSize(16);
         config.setMinimumIdle(2);
         // A request that waits for a lock which somebody took by hand is better answered.
-        config.setConnectionInitSql(
-                Connections.INITIALLY + "; set lock_timeout = '2s'; set statement_timeout = '120s'");
-        config.addDataSourceProperty("socketTimeout", "125");
+        config.setConnectionInitSql(Connections.INITIALLY + "; set lock_timeout = '2s'; set statement_timeout = '"
+                + STATEMENT_SECONDS + "s'");
         config.setConnectionTimeout(CONNECTION_MILLIS);
         config.setValidationTimeout(CONNECTION_MILLIS / 2);
         return new HikariDataSource(config);
     }
 
-    private static HikariConfig pool(String name, String url, String user, @Nullable String password) {
-        HikariConfig config = new HikariConfig();
-        config.setPoolName(name);
-        config.setJdbcUrl(url);
-        config.setUsername(user);
-        config.setPassword(password);
+    @Bean(destroyMethod = "close")
+    Heartbeat heartbeat(Settings settings, OpenConnections open, HikariDataSource pool) {
+        return new Heartbeat(database(settings.database(), 1), open, pool.getHikariPoolMXBean()::getActiveConnections);
+    }
+
+    /** @param answerSeconds for how long an answer is waited for */
+    private static DataSource database(String url, String user, @Nullable String password, int answerSeconds) {
+        Properties properties = new Properties();
         // A failed statement's server message would hold stored values.
-        config.addDataSourceProperty("logServerErrorDetail", "false");
-        config.addDataSourceProperty("ApplicationName", "cuenta");
-        config.addDataSourceProperty("tcpKeepAlive", "true");
-        config.addDataSourceProperty("connectTimeout", "2");
-        return config;
+        properties.setProperty("logServerErrorDetail", "false");
+        properties.setProperty("ApplicationName", "cuenta");
+        properties.setProperty("tcpKeepAlive", "true");
+        properties.setProperty("connectTimeout", "2");
+        properties.setProperty("socketTimeout", String.valueOf(answerSeconds));
+        DriverManagerDataSource source = new DriverManagerDataSource(url, properties);
+        source.setUsername(user);
+        source.setPassword(password);
+        return source;
+    }
+
+    private static DataSource database(Settings.Database database, int answerSeconds) {
+        return database(database.url(), database.user(), database.password(), answerSeconds);
     }
 
     @Bean

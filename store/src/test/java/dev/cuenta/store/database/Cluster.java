@@ -14,6 +14,7 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 
 /** A PostgreSQL cluster with databases for tests. */
 public final class Cluster implements AutoCloseable {
@@ -139,15 +140,21 @@ public final class Cluster implements AutoCloseable {
             ProcessHandle server = ProcessHandle.of(
                             Long.parseLong(Files.readAllLines(pids).get(0).strip()))
                     .orElseThrow();
-            List<String> command = new ArrayList<>(List.of("kill", signal, String.valueOf(server.pid())));
-            server.descendants().forEach(each -> command.add(String.valueOf(each.pid())));
-            new ProcessBuilder(command).start().waitFor();
+            signal(signal, Stream.of(server)); // first, or it could start another in between
+            signal(signal, server.descendants());
         } catch (IOException failure) {
             throw new UncheckedIOException(failure);
         } catch (InterruptedException stopping) {
             Thread.currentThread().interrupt();
             throw new AssertionError(stopping);
         }
+    }
+
+    private static void signal(String signal, Stream<ProcessHandle> processes)
+            throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of("kill", signal));
+        processes.forEach(each -> command.add(String.valueOf(each.pid())));
+        new ProcessBuilder(command).start().waitFor();
     }
 
     /** Stops it. */
