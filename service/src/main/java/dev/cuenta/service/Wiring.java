@@ -2,6 +2,7 @@ package dev.cuenta.service;
 
 import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
+import com.zaxxer.hikari.HikariPoolMXBean;
 import dev.cuenta.core.password.CommonPasswords;
 import dev.cuenta.core.password.OwnRule;
 import dev.cuenta.core.password.PasswordScheme;
@@ -35,15 +36,12 @@ import dev.cuenta.store.session.Attempts;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
-import java.util.Properties;
 import javax.sql.DataSource;
-import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.StreamWriteFeature;
 import tools.jackson.databind.DeserializationFeature;
@@ -69,7 +67,7 @@ class Wiring {
         Settings.Database.Owner owner = database.ownerOrUser();
         HikariConfig config = new HikariConfig();
         config.setPoolName("cuenta owner");
-        config.setDataSource(database(database.url(), owner.user(), owner.password(), FOR_EVER));
+        config.setDataSource(Connections.source(database.url(), owner.user(), owner.password(), FOR_EVER));
         config.setMaximumPoolSize(8);
         config.setMinimumIdle(0);
         TableOwner tableOwner = new TableOwner(new HikariDataSource(config));
@@ -86,15 +84,15 @@ class Wiring {
     }
 
     @Bean
-    OpenConnections openConnections(Settings settings) {
-        return new OpenConnections(database(settings.database(), STATEMENT_SECONDS + 5));
+    OpenConnections openConnections() {
+        return new OpenConnections();
     }
 
     @Bean(destroyMethod = "close")
-    HikariDataSource dataSource(OpenConnections open, TableOwner owner) {
+    HikariDataSource dataSource(Settings settings, OpenConnections open, TableOwner owner) {
         HikariConfig config = new HikariConfig();
         config.setPoolName("cuenta");
-        config.setDataSource(open);
+        config.setDataSource(open.of(database(settings.database(), STATEMENT_SECONDS + 5)));
         config.setMaximumPoolSize(16);
         config.setMinimumIdle(2);
         // A request that waits for a lock which somebody took by hand is better answered.
@@ -106,27 +104,13 @@ class Wiring {
     }
 
     @Bean(destroyMethod = "close")
-    Heartbeat heartbeat(Settings settings, OpenConnections open, HikariDataSource pool) {
-        return new Heartbeat(database(settings.database(), 1), open, pool.getHikariPoolMXBean()::getActiveConnections);
-    }
-
-    /** @param answerSeconds for how long an answer is waited for */
-    private static DataSource database(String url, String user, @Nullable String password, int answerSeconds) {
-        Properties properties = new Properties();
-        // A failed statement's server message would hold stored values.
-        properties.setProperty("logServerErrorDetail", "false");
-        properties.setProperty("ApplicationName", "cuenta");
-        properties.setProperty("tcpKeepAlive", "true");
-        properties.setProperty("connectTimeout", "2");
-        properties.setProperty("socketTimeout", String.valueOf(answerSeconds));
-        DriverManagerDataSource source = new DriverManagerDataSource(url, properties);
-        source.setUsername(user);
-        source.setPassword(password);
-        return source;
+    Heartbeat heartbeat(Settings settings, OpenConnections open, Connections connections) {
+        HikariPoolMXBean state = connections.pool(HikariDataSource.class).getHikariPoolMXBean();
+        return new Heartbeat(database(settings.database(), 1), open, state::getActiveConnections);
     }
 
     private static DataSource database(Settings.Database database, int answerSeconds) {
-        return database(database.url(), database.user(), database.password(), answerSeconds);
+        return Connections.source(database.url(), database.user(), database.password(), answerSeconds);
     }
 
     @Bean

@@ -3,13 +3,16 @@ package dev.cuenta.store.database;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
+import java.util.Properties;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
 import org.postgresql.util.PSQLException;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 
 /** Work on one connection outside accounts: revisions, changes of shape, locks across instances. */
@@ -25,11 +28,40 @@ public final class Connections {
 
     private static final int CHECK_MILLIS = 1500;
     private static final String LOCKED = "55P03";
+    private static final String GIVEN_UP = "57014";
 
     private final DataSource dataSource;
 
     public Connections(DataSource dataSource) {
         this.dataSource = dataSource;
+    }
+
+    /**
+     * Opens a connection whenever it is asked for one.
+     *
+     * @param answerSeconds for how long the database's answer is waited for; 0 for ever
+     */
+    public static DataSource source(String url, String user, @Nullable String password, int answerSeconds) {
+        Properties properties = new Properties();
+        // A failed statement's server message would hold stored values.
+        properties.setProperty("logServerErrorDetail", "false");
+        properties.setProperty("ApplicationName", "cuenta");
+        properties.setProperty("tcpKeepAlive", "true");
+        properties.setProperty("connectTimeout", "2");
+        properties.setProperty("socketTimeout", String.valueOf(answerSeconds));
+        DriverManagerDataSource source = new DriverManagerDataSource(url, properties);
+        source.setUsername(user);
+        source.setPassword(password);
+        return source;
+    }
+
+    /** What the connections come from. */
+    public <T> T pool(Class<T> sort) {
+        try {
+            return dataSource.unwrap(sort);
+        } catch (SQLException another) {
+            throw new IllegalStateException(another);
+        }
     }
 
     /** Each statement is a transaction of its own. */
@@ -130,6 +162,11 @@ public final class Connections {
         }
         String state = stateOf(failure);
         return state.equals(LOCKED) || (!state.isEmpty() && AWAY.contains(state.substring(0, 2)));
+    }
+
+    /** Whether a statement took longer than it may. */
+    public static boolean isGivenUp(Throwable failure) {
+        return stateOf(failure).equals(GIVEN_UP);
     }
 
     /** The SQLSTATE (ISO/IEC 9075-2, subclause 24.1) behind a failure; empty where it came from elsewhere. */

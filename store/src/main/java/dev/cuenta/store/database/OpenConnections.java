@@ -7,20 +7,21 @@ import java.util.concurrent.ConcurrentHashMap;
 import javax.sql.DataSource;
 import org.springframework.jdbc.datasource.DelegatingDataSource;
 
-/** Opens connections for a pool, and knows which are open, also those that are in somebody's hands. */
-public final class OpenConnections extends DelegatingDataSource {
+/** Knows which connections of a pool are open, also those that are in somebody's hands. */
+public final class OpenConnections {
     private final Set<Connection> open = ConcurrentHashMap.newKeySet();
 
-    public OpenConnections(DataSource database) {
-        super(database);
-    }
-
-    @Override
-    public Connection getConnection() throws SQLException {
-        Connection connection = super.getConnection();
-        open.removeIf(OpenConnections::isClosed);
-        open.add(connection);
-        return connection;
+    /** Opens connections as the other does, for a pool. */
+    public DataSource of(DataSource database) {
+        return new DelegatingDataSource(database) {
+            @Override
+            public Connection getConnection() throws SQLException {
+                Connection connection = super.getConnection();
+                open.removeIf(OpenConnections::isClosed);
+                open.add(connection);
+                return connection;
+            }
+        };
     }
 
     /** Closes all without a word to the database, which may not listen: who waits for its answer fails with an SQLSTATE of class 08. */
