@@ -16,6 +16,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param passwordRule a program of the team's that is asked about new passwords; null for none
  * @param sessionLength how long a session lasts at most
  * @param sessionIdle how long it may go unused
+ * @param longestSearch for how long the database may look for accounts where no index helps
  * @param tokenLifetime how long a token for a service is good, and how long the keys that verify it may be kept
  * @param pictureFolder where the bytes of pictures are kept; null for the database
  * @param publicUrl where people reach the console: links in mails begin with it
@@ -36,6 +37,7 @@ public record Settings(
         @Nullable Webhook passwordRule,
         Duration sessionLength,
         Duration sessionIdle,
+        Duration longestSearch,
         Duration tokenLifetime,
         @Nullable Path pictureFolder,
         @Nullable String domain,

@@ -19,6 +19,8 @@ import java.util.Set;
 
 /** What can be said about one field at a time. */
 final class FieldRules {
+    private static final int LONGEST_INDEXED = 600;
+
     private static final List<String> PHONE_WORDS = List.of("phone", "mobile", "telephone", "fax");
 
     private final AccountModel model;
@@ -37,6 +39,7 @@ final class FieldRules {
             checkSignUp(field);
             checkSignIn(field);
             checkUnique(field);
+            checkIndexable(field);
             checkValues(field);
             checkPromotion(field);
             checkType(field);
@@ -146,6 +149,14 @@ final class FieldRules {
                     "`uniqueness` means nothing for a " + field.type() + ".",
                     "Take it out.");
         }
+        if (field.indexed() && !comparable) {
+            add(
+                    FindingCode.UNKNOWN_KEY,
+                    field,
+                    ".indexed",
+                    "`" + field.path() + "` is of the type " + field.type() + ", which has no order.",
+                    "Take `indexed` out.");
+        }
         boolean text = field.column().is(Column.Kind.TEXT);
         if (field.search() && !text) {
             add(
@@ -154,7 +165,7 @@ final class FieldRules {
                     ".search",
                     "Only single texts are looked up by a part of them; `" + field.path() + "` is of the type "
                             + field.type() + ".",
-                    "Take `search` out; filters work without it.");
+                    "Take `search` out; `indexed` is for comparisons and sorting.");
         }
         if (field.column().is(Column.Kind.ACCOUNT) && (field.required() || field.defaultValue() != null)) {
             add(
@@ -164,6 +175,21 @@ final class FieldRules {
                     "`" + field.path()
                             + "` refers to an account that may go, so it can be neither required nor have a default.",
                     "Take `required` and `default` out.");
+        }
+    }
+
+    /** An entry of PostgreSQL's ordered indexes has 2,704 bytes at most, and a character up to four. */
+    private void checkIndexable(Field field) {
+        Integer longest = field.limits().maxLength();
+        boolean texts =
+                field.type().name().equals("string") || field.type().name().equals("text");
+        if (texts && (field.indexed() || field.unique()) && (longest == null || longest > LONGEST_INDEXED)) {
+            add(
+                    FindingCode.BAD_VALUE,
+                    field,
+                    field.indexed() ? ".indexed" : ".uniqueness",
+                    "`" + field.path() + "` may be longer than an index takes.",
+                    "Add `maxLength: " + LONGEST_INDEXED + "`, or less.");
         }
     }
 

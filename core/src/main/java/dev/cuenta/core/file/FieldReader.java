@@ -36,14 +36,16 @@ final class FieldReader {
             "write",
             "mutability",
             "search",
+            "indexed",
             "formerly",
             "erase");
 
     private static final Set<String> NOT_FOR_PICTURES =
-            Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "erase");
+            Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "indexed", "erase");
 
     /** What would have to look into a value, or write it down where everybody can read it. */
-    private static final Set<String> NOT_FOR_SECRETS = Set.of("default", "existing", "uniqueness", "signIn", "confirm");
+    private static final Set<String> NOT_FOR_SECRETS =
+            Set.of("default", "existing", "uniqueness", "signIn", "indexed", "confirm");
 
     /** An expression as it stands in the file; it can be read when all fields are known. */
     record Written(FieldPath field, Use use, Element element) {}
@@ -140,6 +142,7 @@ final class FieldReader {
                 uniqueness(section),
                 section.take("signIn").flatMap(Element::flag).orElse(false),
                 section.take("search").flatMap(Element::flag).orElse(false),
+                section.take("indexed").flatMap(Element::flag).orElse(false),
                 section.take("returned")
                         .flatMap(element -> element.oneOf(Returned.class))
                         .orElse(secret ? Returned.REQUEST : Returned.DEFAULT),

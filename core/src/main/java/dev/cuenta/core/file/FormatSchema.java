@@ -93,6 +93,9 @@ public final class FormatSchema {
         properties.put("signIn", described("People sign in with it.", FLAG));
         properties.put(
                 "search", described("Indexed for look-up by any part of it; a secret by its whole value.", FLAG));
+        properties.put(
+                "indexed",
+                described("Indexed for comparisons and for sorting by it; for `co`, there is `search`.", FLAG));
         properties.put("returned", described("When it is part of an answer.", oneOf(Returned.values())));
         properties.put("mutability", described("When it may be written.", oneOf(Mutability.values())));
         properties.put("sensitivity", described("How much it tells about a person.", oneOf(Sensitivity.values())));

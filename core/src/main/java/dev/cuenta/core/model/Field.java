@@ -18,7 +18,8 @@ import org.jspecify.annotations.Nullable;
  * @param existingFrom computes that value instead; null for the constant
  * @param compute gives the value whenever it is read; nothing is stored then. Null for a field that is stored
  * @param formerly what the field may have been called in the revision before, likeliest first; its values come along
- * @param search indexed for look-up
+ * @param search indexed for look-up by any part of it
+ * @param indexed for comparisons and for sorting by it
  * @param erase what anonymising leaves, in a text with {@link #ERASED_ID} where the account's id comes; null for nothing
  * @param confirm within which time the owner proves that the value is theirs; null where nobody asks
  */
@@ -35,6 +36,7 @@ public record Field(
         Uniqueness uniqueness,
         boolean signIn,
         boolean search,
+        boolean indexed,
         Returned returned,
         Mutability mutability,
         Sensitivity sensitivity,
@@ -119,6 +121,7 @@ public record Field(
                 uniqueness,
                 signIn,
                 search,
+                indexed,
                 returned,
                 mutability,
                 sensitivity,

@@ -55,6 +55,7 @@ final class FieldDiff {
         telling(owed, () -> required(before, after), "required", "existing", "existingFrom");
         telling(owed, () -> uniqueness(before, after), "uniqueness");
         telling(owed, () -> search(before, after), "search");
+        telling(owed, () -> indexed(before, after), "indexed");
         telling(owed, () -> access(before, after), "read", "write", "returned", "mutability");
         described(after, owed);
     }
@@ -101,6 +102,20 @@ final class FieldDiff {
                                     ? "It is found by its whole value, when that has been worked out in the background."
                                     : "The index is built while everyone goes on working."
                             : "The index goes.",
+                    0,
+                    false));
+        }
+    }
+
+    private void indexed(Field before, Field after) {
+        if (before.indexed() != after.indexed()) {
+            changes.add(Change.of(
+                    ChangeKind.INDEX_CHANGED,
+                    after.path(),
+                    Effect.INSTANT,
+                    "`" + after.path() + "` is " + (after.indexed() ? "" : "no longer ")
+                            + "indexed for comparisons and sorting.",
+                    after.indexed() ? "The index is built while everyone goes on working." : "The index goes.",
                     0,
                     false));
         }

@@ -97,7 +97,8 @@ class ModelDiffTest {
                 "a: { type: string, write: [guest] }         | a: { type: string, required: true, write: [guest] } | became-required:a | DECISION",
                 "a: { type: string }                         | b: { type: string, formerly: a }            | field-renamed:b      | INSTANT",
                 "b: { type: string, formerly: a }            | a: { type: string }                         | field-renamed:a      | INSTANT",
-                "a: { type: string }                         | a: { type: string, search: true }           | search-changed:a     | INSTANT"
+                "a: { type: string }                         | a: { type: string, search: true }           | search-changed:a     | INSTANT",
+                "a: { type: string }                         | a: { type: string, indexed: true }          | index-changed:a      | INSTANT"
             })
     void a_changed_field_is_classed_by_what_it_does_to_the_records(
             String before, String after, String name, Effect effect) {

@@ -17,7 +17,6 @@ import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.session.Caller;
-import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
@@ -44,10 +43,12 @@ final class Listing {
 
     private final LiveRevisions live;
     private final Cursors cursors;
+    private final SearchLimit searches;
 
-    Listing(LiveRevisions live, Cursors cursors) {
+    Listing(LiveRevisions live, Cursors cursors, SearchLimit searches) {
         this.live = live;
         this.cursors = cursors;
+        this.searches = searches;
     }
 
     Page list(Caller caller, Request request) {
@@ -59,8 +60,8 @@ final class Listing {
             AccountQuery query = query(revision, viewer, request);
             boolean secrets = !AccountUseCases.secrets(model, request.fields()).isEmpty();
             List<AccountRecord> records = secrets
-                    ? revision.write(scope, work -> told(caller, new Accounts(work).page(query), query, request, work))
-                    : revision.read(scope, work -> new Accounts(work).page(query));
+                    ? revision.write(scope, work -> told(caller, searches.page(query, work), query, request, work))
+                    : revision.read(scope, work -> searches.page(query, work));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
             List<Map<String, Object>> items = page.stream()
@@ -85,7 +86,7 @@ final class Listing {
             AccountModel model = revision.model();
             Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
             Condition condition = condition(filter, attributes(revision, caller.viewer(model)));
-            return revision.read(scope, work -> new Accounts(work).count(condition));
+            return revision.read(scope, work -> searches.count(condition, work));
         });
     }
 

@@ -37,6 +37,7 @@ class TokensTest {
                 null,
                 Duration.ofHours(1),
                 Duration.ofHours(1),
+                Duration.ofSeconds(3),
                 Duration.ofMinutes(5),
                 null,
                 null,

@@ -188,6 +188,7 @@ public class RunningService implements AutoCloseable {
         settings.put("CUENTA_PUBLIC_URL", url().toString());
         settings.put("CUENTA_DOMAIN", "marea.example");
         settings.put("CUENTA_SIGN_UPS_PER_ADDRESS", "100000");
+        settings.put("CUENTA_LONGEST_SEARCH", "1500ms"); // before a lock is given up
         settings.put("CUENTA_DATABASE_URL", jdbc());
         settings.put("CUENTA_DATABASE_USER", Cluster.SERVICE);
         settings.put("CUENTA_DATABASE_OWNER_USER", Cluster.OWNER);

@@ -14,6 +14,7 @@ import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -131,7 +132,7 @@ public final class Accounts {
 
     /** Empty for an account that does not exist, or is out of the work's scope. */
     public Optional<AccountRecord> find(AccountId id) {
-        return new Records(work).read(PageSql.one(work, id)).stream().findFirst();
+        return new Records(work).read(id);
     }
 
     /** Those of the accounts that are there within the work's scope, in the order of their ids. */
@@ -166,26 +167,41 @@ public final class Accounts {
 
     /** One page, and one record more when there is a next page. */
     public List<AccountRecord> page(AccountQuery query) {
-        return new Records(work).read(PageSql.of(work, query.with(new Lookups(work).hashed(query.condition()))));
+        AccountQuery asked = query.with(asked(query.condition()));
+        Records records = new Records(work);
+        List<AccountRecord> page = new ArrayList<>();
+        for (PageSql range : PageSql.ranges(work, asked)) {
+            int left = query.limit() + 1 - page.size();
+            if (left > 0) {
+                page.addAll(records.read(range.limitedTo(left)));
+            }
+        }
+        return page;
     }
 
     /** The first accounts that meet the condition. */
     public List<AccountRecord> first(Condition condition, Attribute sort, int limit) {
-        return new Records(work).read(PageSql.first(work, hashed(condition), sort, limit));
+        return page(new AccountQuery(condition, sort, false, limit - 1, null));
     }
 
     /** Ids of the first accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
     public List<AccountId> lock(Condition condition, int limit) {
-        PageSql page = PageSql.all(work, hashed(condition));
+        PageSql page = PageSql.all(work, asked(condition));
         String statement = "select cast(a." + shape.idColumn() + " as text) " + page.fromWhere() + " limit " + limit
                 + " for update of a skip locked";
-        var query = work.session().createNativeQuery(statement, String.class);
-        page.parameters().forEach(query::setParameter);
-        return query.list().stream().map(AccountId::new).toList();
+        return work.sql().sql(statement).params(page.parameters()).query(String.class).list().stream()
+                .map(AccountId::new)
+                .toList();
     }
 
-    private Condition hashed(Condition condition) {
-        return Objects.requireNonNull(new Lookups(work).hashed(condition));
+    /** The condition as the database can answer it. */
+    private @Nullable Condition asked(@Nullable Condition condition) {
+        if (condition == null) {
+            return null;
+        }
+        Lookups lookups = new Lookups(work);
+        Searches searches = new Searches(work);
+        return condition.with(part -> searches.found(lookups.hashed(part)));
     }
 
     /** Within a tenant, without a condition, its members: PostgreSQL need not look at each account then. */
@@ -197,10 +213,12 @@ public final class Accounts {
                     .query(Long.class)
                     .single();
         }
-        PageSql page = PageSql.all(work, new Lookups(work).hashed(condition));
-        var query = work.session().createNativeQuery("select count(*) " + page.fromWhere(), Long.class);
-        page.parameters().forEach(query::setParameter);
-        return query.getSingleResult();
+        PageSql page = PageSql.all(work, asked(condition));
+        return work.sql()
+                .sql("select count(*) " + page.fromWhere())
+                .params(page.parameters())
+                .query(Long.class)
+                .single();
     }
 
     /** The account that signs in with the value, in its normal form. */
@@ -216,12 +234,9 @@ public final class Accounts {
 
     /** The account that holds the value of a unique field. */
     public Optional<AccountId> byUnique(Field field, Object value) {
-        String column = Shape.comparable(field, "f." + Shape.quoted(shape.columnNow(field)));
-        String id = field.path().profile() == null ? "f.id" : "f.account_id";
         return work.sql()
-                .sql("select " + shape.idOf(id) + " from "
-                        + Shape.qualified(field.path().profile()) + " f where " + column + " = "
-                        + Shape.comparable(field, "?"))
+                .sql("select " + shape.idOf("f.id") + " from accounts.account f where f.id = "
+                        + shape.keyByUnique(field, Shape.comparable(field, "?")))
                 .param(value)
                 .query(String.class)
                 .optional()

@@ -7,6 +7,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.revision.ColumnValues;
 import dev.cuenta.store.revision.ExpressionSql;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.sharing.Dependents;
@@ -19,8 +20,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * Compiles conditions to SQL. Values become parameters, never text. Every comparison is true or false and never unknown, so
- * that {@code not} means what people expect of it: a missing value fails each comparison but {@code ne}.
+ * Compiles conditions to SQL. Values become parameters, never text. A missing value fails each comparison but {@code ne}: what SQL makes
+ * of one, unknown, chooses nothing either, so that comparisons stand as an index answers them; only under {@code not}, which would leave
+ * unknown what people expect to be true, each is made true or false.
  */
 final class ConditionSql {
     private final Shape shape;
@@ -28,6 +30,8 @@ final class ConditionSql {
     private final AccountModel model;
     private final Map<String, Object> parameters = new LinkedHashMap<>();
     private final Set<String> profiles = new LinkedHashSet<>();
+    /** Whether what is compiled just now stands under a {@code not}. */
+    private boolean negated;
 
     /** @param scope of an account's roles, those that count there are seen */
     ConditionSql(Shape shape, Scope scope) {
@@ -42,15 +46,7 @@ final class ConditionSql {
 
     /** Joins for the profiles that were mentioned so far. */
     String joins() {
-        StringBuilder joins = new StringBuilder();
-        profiles.forEach(profile -> joins.append(" left join ")
-                .append(Shape.qualified(profile))
-                .append(' ')
-                .append(alias(profile))
-                .append(" on ")
-                .append(alias(profile))
-                .append(".account_id = a.id"));
-        return joins.toString();
+        return profiles.stream().map(RecordPlan::join).collect(Collectors.joining());
     }
 
     static String alias(String profile) {
@@ -65,7 +61,7 @@ final class ConditionSql {
             return joined(or.any(), " or ");
         }
         if (condition instanceof Condition.Not not) {
-            return "not " + compile(not.condition());
+            return negated(not.condition());
         }
         if (condition instanceof Condition.Present present) {
             return present(present.attribute());
@@ -73,10 +69,30 @@ final class ConditionSql {
         if (condition instanceof Condition.Hashed hashed) {
             return hashed(hashed);
         }
+        if (condition instanceof Condition.Often often) {
+            // Of a function's result PostgreSQL believes that few have it; of a case, that half do.
+            return "(case when " + compare(often.compare()) + " then true else false end)";
+        }
+        if (condition instanceof Condition.Among among) {
+            return among(among);
+        }
         if (condition instanceof Condition.Unheld) {
             return Dependents.free(model).orElse("true");
         }
         return compare((Condition.Compare) condition);
+    }
+
+    private String negated(Condition condition) {
+        boolean outer = negated;
+        negated = true;
+        String not = "not " + compile(condition);
+        negated = outer;
+        return not;
+    }
+
+    /** Of a comparison that is unknown where a value is missing. */
+    private String known(String comparison) {
+        return negated ? "coalesce(" + comparison + ", false)" : "(" + comparison + ")";
     }
 
     private String joined(List<Condition> conditions, String word) {
@@ -92,6 +108,13 @@ final class ConditionSql {
                 + parameter(asked.field()) + " and l.hash in (" + hashes + "))";
     }
 
+    private String among(Condition.Among among) {
+        return among.keys().isEmpty()
+                ? "false"
+                : "(a.id = any(cast(" + parameter(among.keys().toArray(String[]::new)) + " as "
+                        + shape.keyType().sql() + "[])))";
+    }
+
     private String present(Attribute attribute) {
         return attribute.source() == Attribute.Source.ROLE
                 ? "exists (select 1 from cuenta.role_given g where g.account_id = a.id" + counting() + ")"
@@ -100,14 +123,29 @@ final class ConditionSql {
 
     private String compare(Condition.Compare compare) {
         return switch (compare.attribute().source()) {
-            case ROLE ->
-                negatedIf(
-                        compare,
-                        "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
-                                + parameter(roleNumber(compare.value())) + counting() + ")");
-            case ID -> negatedIf(compare, isAccount((String) compare.value()));
-            case FIELD, KIND, CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED -> compareValue(compare);
+            case ROLE -> compare.comparison() == Comparison.NE ? "not " + given(compare) : given(compare);
+            case ID ->
+                compare.comparison() == Comparison.NE
+                        ? "not coalesce(" + isAccount((String) compare.value()) + ", false)"
+                        : known(isAccount((String) compare.value()));
+            case KIND ->
+                compare.comparison() == Comparison.NE ? otherKinds((String) compare.value()) : compareValue(compare);
+            case FIELD, CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED -> compareValue(compare);
         };
+    }
+
+    private String given(Condition.Compare role) {
+        return "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
+                + parameter(roleNumber(role.value())) + counting() + ")";
+    }
+
+    /** By their names: an index has those, and no difference. */
+    private String otherKinds(String kind) {
+        String others = model.kinds().keySet().stream()
+                .filter(other -> !other.equals(kind))
+                .map(this::parameter)
+                .collect(Collectors.joining(", "));
+        return others.isEmpty() ? "false" : "(a.kind in (" + others + "))";
     }
 
     /** Of the roles {@code g} that were given, those that count. */
@@ -124,10 +162,6 @@ final class ConditionSql {
                 .orElse("false");
     }
 
-    private static String negatedIf(Condition.Compare compare, String equal) {
-        return compare.comparison() == Comparison.NE ? "not " + equal : equal;
-    }
-
     private int roleNumber(Object name) {
         return Objects.requireNonNull(model.roles().get((String) name)).number();
     }
@@ -138,27 +172,45 @@ final class ConditionSql {
         if (attribute.type().isMany()) {
             return compareAny(compare, right);
         }
+        if (compare.comparison() == Comparison.EQ && isUnique(attribute)) {
+            return known("a.id = " + shape.keyByUnique(Objects.requireNonNull(attribute.field()), right));
+        }
         String left = comparable(attribute, expression(attribute));
         return switch (compare.comparison()) {
-            case EQ -> "coalesce(" + left + " = " + right + ", false)";
+            case EQ -> known(left + " = " + right);
             case NE -> "(" + left + " is distinct from " + right + ")";
             case CO -> contains(attribute, left, right);
-            case SW -> "coalesce(starts_with(" + left + ", " + right + "), false)";
-            case GT -> "coalesce(" + left + " > " + right + ", false)";
-            case GE -> "coalesce(" + left + " >= " + right + ", false)";
-            case LT -> "coalesce(" + left + " < " + right + ", false)";
-            case LE -> "coalesce(" + left + " <= " + right + ", false)";
+            case SW ->
+                isSearched(attribute)
+                        ? known(left + " like " + pattern(right) + " || '%'")
+                        : known("starts_with(" + left + ", " + right + ")");
+            case GT -> known(left + " > " + right);
+            case GE -> known(left + " >= " + right);
+            case LT -> known(left + " < " + right);
+            case LE -> known(left + " <= " + right);
         };
     }
 
-    /** A field that is indexed for look-up is asked in the way that its index answers. */
     private String contains(Attribute attribute, String left, String right) {
-        boolean indexed = attribute.field() != null && attribute.field().search();
-        if (!indexed) {
-            return "coalesce(position(" + right + " in " + left + ") > 0, false)";
-        }
-        String pattern = "'%' || replace(replace(replace(" + right + ", '\\', '\\\\'), '%', '\\%'), '_', '\\_') || '%'";
-        return "coalesce(" + left + " like " + pattern + ", false)";
+        return isSearched(attribute)
+                ? known(left + " like '%' || " + pattern(right) + " || '%'")
+                : known("position(" + right + " in " + left + ") > 0");
+    }
+
+    private static boolean isUnique(Attribute attribute) {
+        return attribute.source() == Attribute.Source.FIELD
+                && attribute.field() != null
+                && attribute.field().unique();
+    }
+
+    /** A field that is indexed for look-up is asked in the way that its index answers. */
+    private static boolean isSearched(Attribute attribute) {
+        return attribute.field() != null && attribute.field().search();
+    }
+
+    /** The text, for {@code like}. */
+    static String pattern(String text) {
+        return "replace(replace(replace(" + text + ", '\\', '\\\\'), '%', '\\%'), '_', '\\_')";
     }
 
     /** A list meets a comparison when any one of its values does, and differs from a value when none is it. */
@@ -208,6 +260,15 @@ final class ConditionSql {
         };
     }
 
+    /** The account's key in the table that has the attribute. */
+    String keyBeside(Attribute attribute) {
+        Field field = attribute.field();
+        String profile = attribute.source() == Attribute.Source.FIELD && field != null && field.stored()
+                ? field.path().profile()
+                : null;
+        return profile == null ? "a.id" : alias(profile) + ".account_id";
+    }
+
     private String fieldExpression(Field field) {
         return field.stored() ? stored(field) : new ExpressionSql(shape, this::stored, this::counting).of(field);
     }
@@ -223,7 +284,7 @@ final class ConditionSql {
 
     String parameter(Object value) {
         String name = "p" + parameters.size();
-        parameters.put(name, value);
+        parameters.put(name, ColumnValues.jdbc(value));
         return ":" + name;
     }
 }

@@ -26,28 +26,12 @@ public final class Lookups {
         this.work = work;
     }
 
-    /** The same condition, with the hashes of the values that it asks for. */
-    @Nullable
-    Condition hashed(@Nullable Condition condition) {
-        if (condition instanceof Condition.And and) {
-            return new Condition.And(all(and.all()));
-        }
-        if (condition instanceof Condition.Or or) {
-            return new Condition.Or(all(or.any()));
-        }
-        if (condition instanceof Condition.Not not) {
-            return new Condition.Not(Objects.requireNonNull(hashed(not.condition())));
-        }
+    /** What asks for a secret value, asking for its hashes. */
+    Condition hashed(Condition condition) {
         return condition instanceof Condition.Compare compare
                         && compare.attribute().secret()
                 ? hashed(compare)
                 : condition;
-    }
-
-    private List<Condition> all(List<Condition> conditions) {
-        return conditions.stream()
-                .map(each -> Objects.requireNonNull(hashed(each)))
-                .toList();
     }
 
     private Condition hashed(Condition.Compare compare) {

@@ -49,9 +49,13 @@ public final class Removal {
         tables().forEach((sort, table) -> {
             String statement =
                     "select count(*) from " + table + " where account_id in (select a.id " + chosen.fromWhere() + ")";
-            var query = work.session().createNativeQuery(statement, Long.class);
-            chosen.parameters().forEach(query::setParameter);
-            counts.put(sort, query.getSingleResult());
+            counts.put(
+                    sort,
+                    work.sql()
+                            .sql(statement)
+                            .params(chosen.parameters())
+                            .query(Long.class)
+                            .single());
         });
         return counts;
     }

@@ -21,7 +21,7 @@ import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The model's values as JDBC gives and takes them. */
-final class ColumnValues {
+public final class ColumnValues {
     private static final JsonMapper JSON = JsonMapper.builder()
             .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
             .enable(DeserializationFeature.USE_LONG_FOR_INTS)
@@ -29,7 +29,8 @@ final class ColumnValues {
 
     private ColumnValues() {}
 
-    static @Nullable Object get(ResultSet row, int position, Column column) throws SQLException {
+    /** The value at a position of the row; null for none. */
+    public static @Nullable Object get(ResultSet row, int position, Column column) throws SQLException {
         if (column.many()) {
             Array array = row.getArray(position);
             return array == null ? null : items(array, column.kind());
@@ -91,7 +92,8 @@ final class ColumnValues {
         return text.length() == 36 ? (Object) UUID.fromString(text) : (Object) Long.valueOf(text);
     }
 
-    static Object jdbc(Object value) {
+    /** A value as a parameter of a statement. */
+    public static Object jdbc(Object value) {
         return value instanceof Instant instant ? instant.atOffset(ZoneOffset.UTC) : value;
     }
 

@@ -24,6 +24,9 @@ final class Ddl {
     static final String TENANT = "cuenta.tenant";
 
     static final String ANONYMISED = "anonymised_at";
+    static final String SEARCH = "search";
+    static final String SORTED = "sorted";
+    static final String COMPARED = "compared";
 
     private final AccountModel model;
     private final Shape shape;
@@ -43,7 +46,7 @@ final class Ddl {
         List<String> columns = new ArrayList<>(accountColumns());
         storedFields(null).forEach(field -> columns.add(columnForNew(field)));
         statements.add(BriefStatement.of(createTable(qualified(null), columns)));
-        statements.add(createIndex("account_created_at", Shape.qualified(null), "(created_at, id)"));
+        AccountIndexes.on(qualified(null)).forEach(index -> statements.add(BriefStatement.on(qualified(null), index)));
         return statements;
     }
 
@@ -420,9 +423,22 @@ final class Ddl {
         }
         if (field.search() && !field.secret()) {
             indexes.add(new Index(
-                    RuleNames.of(field, "search"),
+                    RuleNames.of(field, SEARCH),
                     false,
                     "using gin (" + Shape.comparable(field, column) + " gin_trgm_ops)"));
+        }
+        if (field.indexed()) {
+            indexes.add(new Index(
+                    RuleNames.of(field, SORTED),
+                    false,
+                    "(" + Shape.sortable(field, column) + ", " + keyOf(field) + ")"));
+        }
+        if (field.indexed() && Shape.isLinguistic(field)) {
+            // In an order in which all with the same beginning stand together.
+            indexes.add(new Index(
+                    RuleNames.of(field, COMPARED),
+                    false,
+                    "(" + Shape.comparable(field, column) + " text_pattern_ops)"));
         }
         if (field.column().is(Column.Kind.ACCOUNT)) {
             indexes.add(new Index(RuleNames.of(field, Shape.REFERENCE), false, "(" + column + ")"));

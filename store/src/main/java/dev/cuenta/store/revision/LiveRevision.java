@@ -7,11 +7,16 @@ import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.secret.Secrets;
+import java.sql.Connection;
+import java.sql.SQLException;
 import java.time.InstantSource;
 import java.util.Map;
+import java.util.Objects;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import javax.sql.DataSource;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.Transaction;
@@ -35,6 +40,8 @@ public final class LiveRevision {
     private final Admission admission;
     private final Projection projection;
     private final SessionFactory factory;
+    private final DataSource dataSource;
+    private final Map<Class<?>, Object> plans = new ConcurrentHashMap<>();
     private final Secrets secrets;
     /** Users, and one more until the revision is retired; at 0 the factory is closed. */
     private final AtomicInteger users = new AtomicInteger(1);
@@ -49,6 +56,7 @@ public final class LiveRevision {
             Revision revision,
             Shape shape,
             SessionFactory factory,
+            DataSource dataSource,
             Secrets secrets,
             InstantSource clock,
             UnaryOperator<LiveRevision> renewed) {
@@ -61,6 +69,7 @@ public final class LiveRevision {
         this.admission = new Admission(model, matrix);
         this.projection = new Projection(model, matrix, clock);
         this.factory = factory;
+        this.dataSource = dataSource;
     }
 
     public int number() {
@@ -95,6 +104,11 @@ public final class LiveRevision {
         return projection;
     }
 
+    /** What follows from the revision, of a sort; made when it is first asked for. */
+    public <T> T planned(Class<T> sort, Function<LiveRevision, T> made) {
+        return sort.cast(plans.computeIfAbsent(sort, none -> Objects.requireNonNull(made.apply(this))));
+    }
+
     /**
      * Runs the work in one transaction; what it throws rolls it back. Work may be run a second time, after the first was rolled
      * back, when a column got its name in the middle of it, or it and somebody else waited for each other.
@@ -102,23 +116,23 @@ public final class LiveRevision {
      * @param scope which accounts the work reaches
      */
     public <T> T write(Scope scope, Function<Work, T> work) {
-        return inTransaction(scope, false, work);
+        return again(revision -> revision.changing(scope, work));
     }
 
     /**
-     * Runs the work in one transaction that changes nothing.
+     * Runs work that changes nothing. Each of its statements sees what was committed before it began.
      *
      * @param scope which accounts the work reaches
      */
     public <T> T read(Scope scope, Function<Work, T> work) {
-        return inTransaction(scope, true, work);
+        return again(revision -> revision.asking(scope, work));
     }
 
-    private <T> T inTransaction(Scope scope, boolean readOnly, Function<Work, T> work) {
+    private <T> T again(Function<LiveRevision, T> use) {
         for (int attempt = 1; ; attempt++) {
             LiveRevision named = attempt == 1 ? this : renewed.apply(this);
             try {
-                return named.once(scope, readOnly, work);
+                return use.apply(named);
             } catch (RuntimeException failure) {
                 if (attempt >= AGAIN.getOrDefault(Connections.stateOf(failure), 1)) {
                     throw failure;
@@ -131,12 +145,23 @@ public final class LiveRevision {
         }
     }
 
-    private <T> T once(Scope scope, boolean readOnly, Function<Work, T> work) {
+    private <T> T asking(Scope scope, Function<Work, T> work) {
+        try (Connection connection = dataSource.getConnection()) {
+            T result = work.apply(Work.reading(this, connection, scope));
+            if (!connection.getAutoCommit()) {
+                connection.commit();
+            }
+            return result;
+        } catch (SQLException unreachable) {
+            throw new IllegalStateException("The database cannot be reached", unreachable);
+        }
+    }
+
+    private <T> T changing(Scope scope, Function<Work, T> work) {
         try (Session session = factory.openSession()) {
-            session.setDefaultReadOnly(readOnly);
             var transaction = session.beginTransaction();
             try {
-                T result = work.apply(new Work(this, session, scope));
+                T result = work.apply(Work.writing(this, session, scope));
                 transaction.commit();
                 return result;
             } catch (RuntimeException | Error failure) {

@@ -160,7 +160,7 @@ public final class LiveRevisions implements AutoCloseable {
 
     private LiveRevision revision(Revision revision, Layout layout) {
         Shape shape = new Shape(revisions.modelOf(revision), layout);
-        return new LiveRevision(revision, shape, factory(shape), secrets, clock, this::renewed);
+        return new LiveRevision(revision, shape, factory(shape), dataSource, secrets, clock, this::renewed);
     }
 
     /** A request that began under a revision ends under it: only the names of its columns may have changed. */

@@ -47,20 +47,27 @@ public final class Publisher {
 
     /** Makes the tables that an earlier version of the service did not have yet; instances that start together wait for each other. */
     public void prepare() {
-        revisions
-                .live()
-                .ifPresent(revision -> connections.inTurn("cuenta prepare", sql -> {
-                    Shape shape = new Shape(revisions.modelOf(revision), Layout.of(revision.number(), sql));
-                    Catalogue catalogue = new Catalogue(sql);
-                    tables(shape, catalogue).forEach(this::together);
-                    if (!TenantsOfAccounts.isMade(catalogue)) {
-                        new TenantsOfAccounts(shape.keyType()).make(connections);
-                    }
-                    if (!VersionOfAccounts.isMade(catalogue)) {
-                        VersionOfAccounts.made().forEach(statement -> together(List.of(statement)));
-                    }
-                    new RowSecurity(shape).owed(catalogue).forEach(this::together);
-                }));
+        revisions.live().ifPresent(revision -> {
+            tables(revision);
+            // In no turn: an index that is built waits for statements that began before, also for those that wait for a
+            // turn.
+            connections.alone("cuenta account indexes", AccountIndexes::makeMissing);
+        });
+    }
+
+    private void tables(Revision live) {
+        connections.inTurn("cuenta prepare", sql -> {
+            Shape shape = new Shape(revisions.modelOf(live), Layout.of(live.number(), sql));
+            Catalogue catalogue = new Catalogue(sql);
+            missing(shape, catalogue).forEach(this::together);
+            if (!TenantsOfAccounts.isMade(catalogue)) {
+                new TenantsOfAccounts(shape.keyType()).make(connections);
+            }
+            if (!VersionOfAccounts.isMade(catalogue)) {
+                VersionOfAccounts.made().forEach(statement -> together(List.of(statement)));
+            }
+            new RowSecurity(shape).owed(catalogue).forEach(this::together);
+        });
     }
 
     private void together(List<BriefStatement> statements) {
@@ -68,7 +75,7 @@ public final class Publisher {
     }
 
     /** What an earlier version called otherwise, or did not have. */
-    private static List<List<BriefStatement>> tables(Shape shape, Catalogue catalogue) {
+    private static List<List<BriefStatement>> missing(Shape shape, Catalogue catalogue) {
         List<List<BriefStatement>> owed = new ArrayList<>();
         List<Ddl.Part> parts = new Ddl(shape).dependents();
         Set<String> missing =

@@ -38,7 +38,7 @@ final class Repairs {
         statements.add(
                 "create temporary table " + quoted(table) + " (" + String.join(", ", columns) + ") on commit drop");
         if (account) {
-            statements.add("create index account_created_at on pg_temp.account (created_at, id)");
+            statements.addAll(AccountIndexes.on("pg_temp.account"));
         } else {
             statements.add(
                     "alter table pg_temp." + quoted(table) + " add constraint " + quoted(table + "_account_id_fkey")

@@ -21,6 +21,8 @@ final class RuleNames {
             "unique",
             "unique_exact",
             "search",
+            "sorted",
+            "compared",
             "length",
             "range",
             "options",

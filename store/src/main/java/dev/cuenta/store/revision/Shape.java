@@ -4,6 +4,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.type.Column;
+import dev.cuenta.core.type.Comparison;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -151,7 +152,7 @@ public final class Shape {
     }
 
     /** How the field's values are kept: as its type says, or sealed. */
-    static Column stored(Field field) {
+    public static Column stored(Field field) {
         return field.secret() ? new Column(Column.Kind.BYTES, 0, 0, false) : field.column();
     }
 
@@ -177,6 +178,41 @@ public final class Shape {
         return field.limits().caseExact() || !stored(field).is(Column.Kind.TEXT)
                 ? expression
                 : "cuenta.normal_form(" + expression + ")";
+    }
+
+    /** By what accounts are sorted that are sorted by the field: words in the order of dictionaries. */
+    public static String sortable(Field field, String expression) {
+        return isLinguistic(field) ? expression + " collate \"und-x-icu\"" : expression;
+    }
+
+    static boolean isLinguistic(Field field) {
+        return field.column().is(Column.Kind.TEXT) && field.type().comparisons().contains(Comparison.CO);
+    }
+
+    /**
+     * The index that PostgreSQL would use for the comparison by itself, were there no row-level security: the operator's function is
+     * not trusted with values of accounts that may not be seen. Empty where there is none, or where it is used.
+     */
+    public static Optional<String> untrustedIndex(Field field, Comparison comparison) {
+        boolean whole = comparison == Comparison.EQ || comparison == Comparison.SW;
+        if (field.search() && (whole || comparison == Comparison.CO)) {
+            return Optional.of(RuleNames.of(field, Ddl.SEARCH));
+        }
+        if (field.indexed() && isLinguistic(field) && whole) {
+            return Optional.of(RuleNames.of(field, Ddl.COMPARED));
+        }
+        boolean decimal = field.column().is(Column.Kind.NUMERIC) && comparison != Comparison.NE;
+        return field.indexed() && decimal ? Optional.of(RuleNames.of(field, Ddl.SORTED)) : Optional.empty();
+    }
+
+    /**
+     * The key of the account that holds a value of a unique field, as an expression in SQL.
+     *
+     * @param value as it is compared
+     */
+    public String keyByUnique(Field field, String value) {
+        return "cast((select cuenta.keys_by_index('" + RuleNames.unique(field) + "', 'eq', cast(" + value
+                + " as text), 1)) as " + keyType().sql() + ")";
     }
 
     /** A named rule that a column keeps, as a condition in SQL. */

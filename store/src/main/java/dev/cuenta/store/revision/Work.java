@@ -4,27 +4,42 @@ import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.secret.Secrets;
+import java.sql.Connection;
+import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Duration;
+import java.util.Objects;
 import java.util.function.Supplier;
 import org.hibernate.Session;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * One transaction under one revision: Hibernate for account records, SQL for the fixed tables, on the same connection. What it
- * asks for, it asks within its scope.
+ * Work under one revision, on one connection: SQL, and where it writes one transaction, with Hibernate for account records. What it asks
+ * for, it asks within its scope.
  */
 public final class Work {
     private final LiveRevision revision;
-    private final Session session;
+    private final Connection connection;
+    private final @Nullable Session session;
     private final Keys keys;
-    private Scope scope;
+    private Scope scope = Scope.EVERYWHERE;
 
-    Work(LiveRevision revision, Session session, Scope scope) {
+    private Work(LiveRevision revision, Connection connection, @Nullable Session session, Scope scope) {
         this.revision = revision;
+        this.connection = connection;
         this.session = session;
-        this.scope = Scope.EVERYWHERE;
-        limitTo(scope);
         this.keys = new Keys(this);
+        limitTo(scope);
+    }
+
+    static Work writing(LiveRevision revision, Session session, Scope scope) {
+        return new Work(revision, session.doReturningWork(connection -> connection), session, scope);
+    }
+
+    /** Each statement is a transaction of its own, unless something is set for the whole of them: that saves a round trip. */
+    static Work reading(LiveRevision revision, Connection connection, Scope scope) {
+        return new Work(revision, connection, null, scope);
     }
 
     public LiveRevision revision() {
@@ -49,17 +64,33 @@ public final class Work {
     private void limitTo(Scope next) {
         if (!next.equals(scope)) {
             String setting = next.tenant().map(TenantId::toString).orElse(Connections.EVERYWHERE);
-            session.doWork(connection -> {
-                try (Statement statement = connection.createStatement()) {
-                    statement.execute("set local cuenta.scope = '" + setting + "'");
-                }
-            });
+            set("cuenta.scope = '" + setting + "'");
             scope = next;
         }
     }
 
+    /** Each statement from here on fails with SQLSTATE 57014 when it takes longer. */
+    public void limitStatements(Duration longest) {
+        set("statement_timeout = " + longest.toMillis());
+    }
+
+    private void set(String setting) {
+        try (Statement statement = connection.createStatement()) {
+            connection.setAutoCommit(false);
+            statement.execute("set local " + setting);
+        } catch (SQLException refusal) {
+            throw new IllegalStateException("The database does not take " + setting, refusal);
+        }
+    }
+
+    /** Whether account records that it reads can be changed. */
+    public boolean writes() {
+        return session != null;
+    }
+
+    /** Hibernate's, of work that writes. */
     public Session session() {
-        return session;
+        return Objects.requireNonNull(session, "Work that reads changes nothing");
     }
 
     public Keys keys() {
@@ -72,6 +103,6 @@ public final class Work {
 
     /** Reads and writes the fixed tables. Account records that were changed must have been flushed before. */
     public JdbcClient sql() {
-        return session.doReturningWork(Connections::clientOf);
+        return Connections.clientOf(connection);
     }
 }

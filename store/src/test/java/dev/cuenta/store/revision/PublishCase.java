@@ -21,7 +21,7 @@ enum PublishCase {
             "berth = 'B' || number and kept_r2_berth = berth or berth is null and kept_r2_berth = 'B' || number and number > 999"),
     WIDEN(
             "berth: { type: string, maxLength: 5 }",
-            "berth: { type: string, maxLength: 40, search: true }",
+            "berth: { type: string, maxLength: 40, search: true, indexed: true }",
             "berth = 'B' || number"),
     PROFILE(
             "pier: { type: string }\nprofiles: { crew: { fields: { since: { type: date } } } }\nkinds: { account: { label: A, default: true, profiles: [] }, skipper: { label: S, profiles: [crew] } }",

@@ -27,6 +27,23 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class PublisherTest extends DatabaseTest {
     @Test
+    void a_start_makes_the_indexes_that_an_earlier_version_did_not_have_or_did_not_finish() {
+        publish(Models.SMALL);
+        database.sql().sql("drop index accounts.account_kind").update();
+        database.sql()
+                .sql(
+                        "update pg_index set indisvalid = false where indexrelid = 'accounts.account_last_modified_at'::regclass")
+                .update();
+
+        database.publisher().prepare();
+
+        assertThat(differences(Models.SMALL)).isEmpty();
+        assertThat(strings("""
+                select relname from pg_index join pg_class on oid = indexrelid
+                where indrelid = 'accounts.account'::regclass and indisvalid order by 1""")).contains("account_kind", "account_last_modified_at");
+    }
+
+    @Test
     void the_first_revision_makes_the_tables_that_the_demo_s_model_declares() {
         database.publish(Models.source("account-model.yaml"));
 

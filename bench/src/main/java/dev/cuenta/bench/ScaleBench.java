@@ -1,0 +1,161 @@
+package dev.cuenta.bench;
+
+import java.io.IOException;
+import java.io.PrintStream;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.IntFunction;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
+
+/** The same questions to a service with more and more accounts, half of them in one tenant and half in another. */
+public final class ScaleBench {
+    private static final PrintStream OUT = System.out;
+    private static final int TIMES = 200;
+    private static final int WARM = 300;
+    private static final String NORTH = "00000000-0000-4000-8000-00000000000a";
+    private static final String SOUTH = "00000000-0000-4000-8000-00000000000b";
+    private static final Pattern NEXT = Pattern.compile("\"next\":\"([^\"]+)\"");
+
+    private final URI service;
+    private final String key;
+    private final JdbcClient owner;
+    private final HttpClient client =
+            HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
+
+    private ScaleBench(URI service, String key, JdbcClient owner) {
+        this.service = service;
+        this.key = key;
+        this.owner = owner;
+    }
+
+    /** Arguments: the service's address, its process, and how many accounts. */
+    public static void main(String[] arguments) throws Exception {
+        DriverManagerDataSource database = new DriverManagerDataSource(
+                System.getenv("CUENTA_DATABASE_URL"), System.getenv("CUENTA_DATABASE_OWNER_USER"), "");
+        String key = Files.readString(Path.of(System.getenv("CUENTA_KEY_FILE"))).strip();
+        new ScaleBench(URI.create(arguments[0]), key, JdbcClient.create(database)).run(Integer.parseInt(arguments[2]));
+    }
+
+    private void run(int accounts) throws Exception {
+        fill(accounts);
+        List<String> ids = owner.sql(
+                        "select cast(id as text) from accounts.account where email like 'boater%' order by md5(email) limit "
+                                + TIMES)
+                .query(String.class)
+                .list();
+        OUT.printf("%n| with %,d accounts | median | p99 |%n|---|---|---|%n", accounts);
+        row("read by id", index -> get("/v1/accounts/" + ids.get(index % ids.size()), null));
+        row(
+                "find by email",
+                index -> get(filtered("email eq \"boater" + (1 + index * 37 % accounts) + "@marea.example\""), null));
+        row("first page of 25", index -> get("/v1/accounts", null));
+        row("first page of 25 in a tenant of half of them", index -> get("/v1/accounts", NORTH));
+        row("newest first, in that tenant", index -> get("/v1/accounts?sort=-meta.created", NORTH));
+        String deep = deep();
+        row("a page after the first half", index -> get(deep, null));
+        row("those of a rare kind", index -> get(filtered("kind eq \"contractor\""), NORTH));
+        row("administrators", index -> get(filtered("roles eq \"administrator\""), null));
+        row(
+                "change one",
+                index -> send(
+                        "PATCH",
+                        "/v1/accounts/" + ids.get(index % ids.size()),
+                        null,
+                        "{\"theme\": \"" + (index % 2 == 0 ? "dusk" : "night") + "\"}"));
+    }
+
+    /** In the middle, by a cursor of the first page's that is given another position. */
+    private String deep() throws IOException, InterruptedException {
+        String middle = owner.sql(
+                        "select to_char(percentile_disc(0.5) within group (order by created_at) at time zone 'utc',"
+                                + " 'YYYY-MM-DD\"T\"HH24:MI:SS\"Z\"') from accounts.account")
+                .query(String.class)
+                .single();
+        HttpResponse<String> page =
+                client.send(get(filtered("meta.created gt \"" + middle + "\""), null), BodyHandlers.ofString());
+        Matcher next = NEXT.matcher(page.body());
+        if (!next.find()) {
+            throw new IllegalStateException(page.body());
+        }
+        return filtered("meta.created gt \"" + middle + "\"") + "&cursor=" + encoded(next.group(1));
+    }
+
+    private void fill(int accounts) {
+        owner.sql("insert into cuenta.tenant (id, name, slug) values (cast(? as uuid), 'North', 'bench-north'),"
+                        + " (cast(? as uuid), 'South', 'bench-south')")
+                .params(NORTH, SOUTH)
+                .update();
+        // Triggers would do row by row what stands here.
+        owner.sql("""
+                set session_replication_role = replica;
+                insert into accounts.account (id, kind, created_at, last_modified_at, version, tenants_, email, phone, theme)
+                select cast(lpad(to_hex(cast(extract(epoch from at) * 1000 as bigint)), 12, '0') || '7' || substr(md5(cast(n as text)), 1, 3)
+                        || '8' || substr(md5(n || 'x'), 1, 15) as uuid),
+                    case when n %% 50 = 0 then 'staff' when n %% 97 = 0 then 'contractor' else 'berthHolder' end, at, at, 1,
+                    array[cast(case when n %% 2 = 0 then '%1$s' else '%2$s' end as uuid)],
+                    'boater' || n || '@marea.example', '+34' || (600000000 + n), (array['day', 'dusk', 'night'])[1 + n %% 3]
+                from (select n, timestamptz '2024-11-01' + n * interval '1 min' as at from generate_series(1, %3$d) n) numbered;
+                insert into accounts.profile_person (account_id, given_name, family_name)
+                    select id, 'Ada', 'Family' || abs(hashtext(email)) %% 50000 from accounts.account where email like 'boater%%';
+                insert into accounts.profile_mooring (account_id, berth)
+                    select id, 'B07' from accounts.account where email like 'boater%%' and kind = 'berthHolder';
+                insert into cuenta.membership (account_id, tenant_id, since)
+                    select id, tenants_[1], created_at from accounts.account where email like 'boater%%';
+                insert into cuenta.role_given (account_id, role) select id, 1 from accounts.account where email like 'boater%%'
+                """.formatted(NORTH, SOUTH, accounts)).update();
+        owner.sql("vacuum analyze").update();
+    }
+
+    private void row(String what, IntFunction<HttpRequest> request) throws IOException, InterruptedException {
+        long[] times = new long[TIMES];
+        for (int i = -WARM; i < TIMES; i++) {
+            HttpRequest next = request.apply(Math.abs(i));
+            long begun = System.nanoTime();
+            int status = client.send(next, BodyHandlers.ofString()).statusCode();
+            if (status >= 400) {
+                throw new IllegalStateException(what + " was answered " + status);
+            }
+            if (i >= 0) {
+                times[i] = System.nanoTime() - begun;
+            }
+        }
+        Arrays.sort(times);
+        OUT.printf("| %s | %.1f ms | %.1f ms |%n", what, times[TIMES / 2] / 1e6, times[TIMES * 99 / 100] / 1e6);
+    }
+
+    private static String filtered(String filter) {
+        return "/v1/accounts?filter=" + encoded(filter);
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+
+    private HttpRequest get(String path, @Nullable String tenant) {
+        return send("GET", path, tenant, null);
+    }
+
+    private HttpRequest send(String method, String path, @Nullable String tenant, @Nullable String body) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(service.resolve(path))
+                .timeout(Duration.ofMinutes(2))
+                .header("Authorization", "Bearer " + key)
+                .header("Content-Type", method.equals("PATCH") ? "application/merge-patch+json" : "application/json")
+                .method(method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofString(body));
+        return (tenant == null ? request : request.header("Cuenta-Tenant", tenant)).build();
+    }
+}

@@ -1,0 +1,215 @@
+package dev.cuenta.store.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.AccountRecord.Membership;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.store.revision.ColumnValues;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.Shape;
+import dev.cuenta.store.revision.Work;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * How the accounts of a revision are read: one statement for an account with its profiles, roles, tenants and confirmations, and what
+ * each of its columns is. Made once for a revision.
+ */
+final class RecordPlan {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    static final String ROLES = """
+            (select cast(json_agg(json_build_array(g.role, g.tenant_id) order by g.role) as text)
+             from cuenta.role_given g where g.account_id = a.id)""";
+    private static final String CONFIRMED = """
+            (select cast(json_object_agg(c.field, c.confirmed_at) as text)
+             from cuenta.confirmed c where c.account_id = a.id)""";
+    static final String TENANTS = """
+            (select cast(json_agg(json_build_array(t.id, t.name) order by m.since, t.id) as text)
+             from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id where m.account_id = a.id)""";
+
+    /** A stored field, and at which position of the row its value is. */
+    private record Place(Field field, int position) {}
+
+    /** A profile, and where its own key is, which is missing where an account has no such profile. */
+    private record ProfilePlaces(int key, List<Place> fields) {}
+
+    /** How one account is asked for: by which of its ids, and whether within a tenant. */
+    private record Single(String id, boolean withinTenant) {
+        private String statement(RecordPlan plan) {
+            return "select " + String.join(", ", plan.columns) + " from accounts.account a" + plan.joins + " where a."
+                    + id + " = ?" + (withinTenant ? " and " + PageSql.member("?") : "");
+        }
+    }
+
+    private final AccountModel model;
+    private final Map<Single, String> single = new ConcurrentHashMap<>();
+    private final List<Place> own;
+    private final List<ProfilePlaces> profiles = new ArrayList<>();
+    private final List<String> columns = new ArrayList<>();
+    private final String joins;
+
+    RecordPlan(LiveRevision revision) {
+        this.model = revision.model();
+        Shape shape = revision.shape();
+        columns.addAll(List.of(
+                "a.id",
+                "cast(a." + shape.idColumn() + " as text)",
+                "a.kind",
+                "a.created_at",
+                "a.last_modified_at",
+                "a.anonymised_at",
+                "a.version",
+                ROLES,
+                TENANTS,
+                confirmed(model)));
+        this.own = places("a", model.ownFields(), shape);
+        StringBuilder joined = new StringBuilder();
+        model.profiles().keySet().forEach(profile -> {
+            String alias = ConditionSql.alias(profile);
+            columns.add(alias + ".account_id");
+            profiles.add(new ProfilePlaces(columns.size(), places(alias, model.fieldsOfProfile(profile), shape)));
+            joined.append(join(profile));
+        });
+        this.joins = joined.toString();
+    }
+
+    static String confirmed(AccountModel model) {
+        return model.fields().values().stream().anyMatch(Field::confirmed) ? CONFIRMED : "cast(null as text)";
+    }
+
+    static String join(String profile) {
+        String alias = ConditionSql.alias(profile);
+        return " left join " + Shape.qualified(profile) + " " + alias + " on " + alias + ".account_id = a.id";
+    }
+
+    private List<Place> places(String alias, List<Field> fields, Shape shape) {
+        List<Place> places = new ArrayList<>();
+        for (Field field : fields) {
+            if (field.stored()) {
+                columns.add(alias + "." + Shape.quoted(shape.columnNow(field)));
+                places.add(new Place(field, columns.size()));
+            }
+        }
+        return List.copyOf(places);
+    }
+
+    /** Of the work's scope; by its present id or its former one. */
+    Optional<AccountRecord> read(AccountId id, Work work) {
+        Shape shape = work.revision().shape();
+        return shape.findId(id.text()).flatMap(found -> {
+            Optional<TenantId> tenant = work.scope().tenant();
+            List<Object> parameters = new ArrayList<>(List.of(found.value()));
+            tenant.ifPresent(within -> parameters.add(within.value()));
+            return work.sql()
+                    .sql(single.computeIfAbsent(
+                            new Single(found.column(), tenant.isPresent()), one -> one.statement(this)))
+                    .params(parameters)
+                    .query((row, index) -> record(row, work))
+                    .optional();
+        });
+    }
+
+    /** The accounts of the page, in its order. */
+    List<AccountRecord> read(PageSql page, Work work) {
+        return work.sql()
+                .sql("select " + String.join(", ", columns) + page.records(joins))
+                .params(page.parameters())
+                .query((row, index) -> record(row, work))
+                .list();
+    }
+
+    private AccountRecord record(ResultSet row, Work work) throws SQLException {
+        Object key = row.getObject(1);
+        AccountId id = new AccountId(row.getString(2));
+        work.keys().remember(id, key);
+        Map<FieldPath, @Nullable Object> values = new LinkedHashMap<>();
+        put(own, key, row, values, work);
+        for (ProfilePlaces profile : profiles) {
+            if (row.getObject(profile.key()) != null) {
+                put(profile.fields(), key, row, values, work);
+            }
+        }
+        return new AccountRecord(
+                id,
+                row.getString(3),
+                values,
+                roles(row.getString(8), model),
+                tenants(row.getString(9)),
+                instant(row, 4),
+                instant(row, 5),
+                row.getObject(6) == null ? null : instant(row, 6),
+                confirmed(row.getString(10)),
+                row.getLong(7));
+    }
+
+    private static void put(
+            List<Place> places, Object key, ResultSet row, Map<FieldPath, @Nullable Object> values, Work work)
+            throws SQLException {
+        for (Place place : places) {
+            Object value = ColumnValues.get(row, place.position(), Shape.stored(place.field()));
+            values.put(
+                    place.field().path(),
+                    value instanceof byte[] bytes ? work.secrets().stored(place.field(), key, bytes) : value);
+        }
+    }
+
+    private static Instant instant(ResultSet row, int position) throws SQLException {
+        return row.getObject(position, OffsetDateTime.class).toInstant();
+    }
+
+    static List<GivenRole> roles(@Nullable String json, AccountModel model) {
+        List<GivenRole> roles = new ArrayList<>();
+        for (JsonNode given : array(json)) {
+            TenantId tenant = given.get(1).isNull()
+                    ? null
+                    : new TenantId(UUID.fromString(given.get(1).asString()));
+            model.roleNumbered(given.get(0).asInt())
+                    .map(Role::name)
+                    .ifPresent(role -> roles.add(new GivenRole(role, tenant)));
+        }
+        return roles;
+    }
+
+    static List<Membership> tenants(@Nullable String json) {
+        List<Membership> tenants = new ArrayList<>();
+        for (JsonNode tenant : array(json)) {
+            tenants.add(new Membership(
+                    new TenantId(UUID.fromString(tenant.get(0).asString())),
+                    tenant.get(1).asString()));
+        }
+        return tenants;
+    }
+
+    static Map<FieldPath, Instant> confirmed(@Nullable String json) {
+        Map<FieldPath, Instant> confirmed = new LinkedHashMap<>();
+        if (json != null) {
+            JSON.readTree(json)
+                    .properties()
+                    .forEach(entry -> confirmed.put(
+                            FieldPath.parse(entry.getKey()),
+                            OffsetDateTime.parse(entry.getValue().asString()).toInstant()));
+        }
+        return confirmed;
+    }
+
+    private static Iterable<JsonNode> array(@Nullable String json) {
+        return json == null ? List.of() : JSON.readTree(json);
+    }
+}

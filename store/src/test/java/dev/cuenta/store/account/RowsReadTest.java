@@ -1,0 +1,295 @@
+package dev.cuenta.store.account;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountQuery;
+import dev.cuenta.core.account.AccountQuery.Position;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Attributes;
+import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Models;
+import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.database.TestDatabase;
+import dev.cuenta.store.revision.Work;
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Of 200,000 accounts, no question that an index can answer reads more than some hundreds, whoever asks it: PostgreSQL counts the rows
+ * that it reads. The service's role asks, so that row-level security is on.
+ */
+class RowsReadTest {
+    private static final String MODEL = """
+            cuenta: 1
+            name: marea
+            access: { read: [owner, administrator], write: [owner, administrator] }
+            kinds:
+              berthHolder: { label: Berth holder, profiles: [person], default: true }
+              contractor: { label: Contractor }
+            fields:
+              email: { type: email, required: true, uniqueness: server, signIn: true, search: true, write: [guest, owner, administrator] }
+              number: { type: integer, uniqueness: server }
+              code: { type: string, maxLength: 20, caseExact: true, uniqueness: server }
+              theme: { type: string, maxLength: 10 }
+              berth: { type: string, maxLength: 10, indexed: true }
+              length: { type: decimal, precision: 8, scale: 2, indexed: true }
+              born: { type: date, indexed: true }
+            profiles:
+              person:
+                fields:
+                  familyName: { type: string, maxLength: 40, search: true }
+                  givenName: { type: string, maxLength: 40, indexed: true }
+            roles: { boater: { number: 1, default: true }, administrator: { number: 9, may: ['*'] } }
+            tenants: { membership: many }
+            """;
+    private static final int ACCOUNTS = 200_000;
+    private static final Long MIDDLE = 107_777L;
+    /** A search looks at ten thousand keys at most; all others read some hundreds. */
+    private static final long MOST = 11_000;
+
+    private static TestDatabase database;
+    private static AccountModel model;
+    private static Attributes attributes;
+    private static final Map<String, Scope> SCOPES = new LinkedHashMap<>();
+
+    @BeforeAll
+    static void many_accounts() {
+        database = new TestDatabase();
+        database.publish(MODEL);
+        database.live().refresh();
+        model = Models.of(MODEL);
+        attributes = Attributes.of(model, field -> true);
+        UUID large = UUID.randomUUID();
+        UUID small = UUID.randomUUID();
+        SCOPES.put("everywhere", Scope.EVERYWHERE);
+        SCOPES.put("in a tenant of half of them", Scope.within(new TenantId(large)));
+        SCOPES.put("in a tenant of twenty", Scope.within(new TenantId(small)));
+        Stream.of(large, small)
+                .forEach(tenant -> database.sql()
+                        .sql("insert into cuenta.tenant (id, name) values (?, 'Marea')")
+                        .param(tenant)
+                        .update());
+        database.owner().connections().together(sql -> {
+            sql.sql("set local session_replication_role = replica").update(); // triggers would do it row by row
+            sql.sql("""
+                    insert into accounts.account
+                        (id, kind, created_at, last_modified_at, version, anonymised_at, tenants_, email, number, code, theme,
+                        berth, length, born)
+                    select cast(lpad(to_hex(n), 12, '0') || '70008000' || right(md5(cast(n as text)), 12) as uuid),
+                        case when n % 1000 = 0 then 'contractor' else 'berthHolder' end,
+                        timestamptz '2024-11-01' + n * interval '1 min', timestamptz '2026-11-01' - n * interval '1 min', 1,
+                        case when n % 5000 = 0 then timestamptz '2026-10-01' end,
+                        array[case when n % 10000 = 7 then cast(:small as uuid) when n % 2 = 0 then cast(:large as uuid) end],
+                        'boater' || n || '@marea.example', n * 7919 % 200003, 'Code' || n, 'day', case when n % 10 > 0 then 'B' || n % 5003 end, n * 7919 % 200003 / 100.0,
+                        date '1950-01-01' + n * 7919 % 20011
+                    from generate_series(1, :accounts) n""")
+                    .param("small", small)
+                    .param("large", large)
+                    .param("accounts", ACCOUNTS)
+                    .update();
+            sql.sql("update accounts.account set tenants_ = '{}' where tenants_[1] is null")
+                    .update();
+            sql.sql(
+                            "insert into accounts.profile_person select id, 'Family' || number % 20000, 'Given' || number % 20000 from accounts.account where kind <> 'contractor'")
+                    .update();
+            sql.sql(
+                            "insert into cuenta.membership (account_id, tenant_id) select id, tenants_[1] from accounts.account where tenants_ <> '{}'")
+                    .update();
+            return sql.sql("""
+                    insert into cuenta.role_given (account_id, role)
+                    select id, case when number % 50000 = 7 then 9 else 1 end from accounts.account""").update();
+        });
+        database.sql().sql("vacuum analyze").update();
+    }
+
+    @AfterAll
+    static void stop() {
+        database.close();
+    }
+
+    private static boolean isServed(Attribute attribute) {
+        return attribute.field() == null
+                || attribute.field().unique()
+                || attribute.field().search()
+                || attribute.field().indexed();
+    }
+
+    private record Asked(String question, long rows) {}
+
+    private static long rowsRead(Scope scope, Consumer<Accounts> question) {
+        return database.live()
+                .with(revision -> revision.read(scope, work -> {
+                    work.limitStatements(Duration.ofMinutes(1)); // in one transaction, of which PostgreSQL counts
+                    long before = read(work);
+                    question.accept(new Accounts(work));
+                    return read(work) - before;
+                }));
+    }
+
+    private static long read(Work work) {
+        return work.sql()
+                .sql("select sum(seq_tup_read + coalesce(idx_tup_fetch, 0)) from pg_stat_xact_user_tables")
+                .query(Long.class)
+                .single();
+    }
+
+    private static List<Asked> overMost(Map<String, Consumer<Accounts>> questions) {
+        List<Asked> asked = new ArrayList<>();
+        questions.forEach((question, ask) -> SCOPES.forEach((name, scope) -> {
+            Asked one = new Asked(question + " " + name, rowsRead(scope, ask));
+            if (one.rows() > MOST) {
+                asked.add(one);
+            }
+        }));
+        return asked;
+    }
+
+    @Test
+    void filters() {
+        Map<String, Consumer<Accounts>> questions = new LinkedHashMap<>();
+        attributes.paths().stream()
+                .map(path -> attributes.find(path).orElseThrow())
+                .filter(RowsReadTest::isServed)
+                .forEach(attribute -> attribute
+                        .comparisons()
+                        .forEach(comparison -> values(attribute, comparison)
+                                .forEach(value -> questions.put(
+                                        attribute.path() + " " + comparison + " " + value,
+                                        accounts -> accounts.page(page(
+                                                new Condition.Compare(attribute, comparison, value),
+                                                sort(Attributes.CREATED)))))));
+        assertThat(questions).hasSizeGreaterThan(40);
+        assertThat(overMost(questions)).isEmpty();
+    }
+
+    /** One that few have, and one that many meet. */
+    private static Stream<Object> values(Attribute attribute, Comparison comparison) {
+        return switch (attribute.source()) {
+            case ID -> Stream.of("00000000-3039-7000-8000-000000000000");
+            case KIND -> Stream.of("contractor", "berthHolder");
+            // Who has not what nearly all have is found by looking at all.
+            case ROLE ->
+                comparison == Comparison.NE ? Stream.of("administrator") : Stream.of("administrator", "boater");
+            case CREATED, LAST_MODIFIED, ANONYMISED, CONFIRMED ->
+                Stream.of(
+                        Instant.parse("2024-11-01T00:03:00Z"),
+                        Instant.parse("2025-01-20T00:00:00Z"),
+                        Instant.parse("2026-10-31T23:50:00Z"));
+            case FIELD ->
+                switch (attribute.path()) {
+                    case "number" -> Stream.of(3L, 100_000L, 199_990L);
+                    case "length" -> Stream.of("0.03", "1000.00", "1999.90").map(BigDecimal::new);
+                    case "born" ->
+                        Stream.of("1950-01-03", "1977-01-01", "2004-10-10").map(LocalDate::parse);
+                    default -> text(attribute, comparison);
+                };
+        };
+    }
+
+    private static Stream<Object> text(Attribute attribute, Comparison comparison) {
+        boolean searched = Objects.requireNonNull(attribute.field()).search();
+        if (comparison == Comparison.EQ || comparison == Comparison.NE) {
+            return Stream.of(
+                    switch (attribute.path()) {
+                        case "email" -> "Boater777@marea.example";
+                        case "code" -> "Code777";
+                        case "berth" -> "b777";
+                        case "person.givenName" -> "Given777";
+                        default -> "Family777";
+                    });
+        }
+        boolean indexed = attribute.field().indexed() && comparison == Comparison.SW;
+        return indexed || (searched && (comparison == Comparison.CO || comparison == Comparison.SW))
+                ? Stream.of("boater7777", "mily777", "boater", "family", "given77", "b70", "nobody at all")
+                : Stream.of();
+    }
+
+    /** But deep ones by a decimal: PostgreSQL does not trust its comparison, and walks there. */
+    @Test
+    void pages_in_every_order_however_deep() {
+        Map<String, Consumer<Accounts>> questions = new LinkedHashMap<>();
+        for (String sort : List.of(
+                "id",
+                "kind",
+                "meta.created",
+                "meta.lastModified",
+                "meta.anonymised",
+                "number",
+                "berth",
+                "length",
+                "born",
+                "person.givenName")) {
+            for (boolean descending : List.of(false, true)) {
+                AccountQuery first = new AccountQuery(null, sort(sort), descending, 25, null);
+                String name = sort + (descending ? " descending" : "");
+                questions.put(name, accounts -> accounts.page(first));
+                if (sort.equals("length")) {
+                    continue;
+                }
+                questions.put(
+                        name + ", deep",
+                        accounts -> accounts.page(new AccountQuery(null, sort(sort), descending, 25, middle(sort))));
+            }
+        }
+        assertThat(overMost(questions)).isEmpty();
+    }
+
+    private static @Nullable Position middle(String sort) {
+        AccountRecord record = database.live()
+                .with(revision -> revision.read(
+                        Scope.EVERYWHERE,
+                        work -> new Accounts(work)
+                                .page(page(
+                                        new Condition.Compare(
+                                                attributes.find("number").orElseThrow(), Comparison.EQ, MIDDLE),
+                                        sort("id")))
+                                .get(0)));
+        Object value = switch (sort) {
+            case "id" -> null;
+            case "kind" -> record.kind();
+            case "number", "berth", "length", "born", "person.givenName" ->
+                record.values().get(FieldPath.parse(sort));
+            case "meta.created" -> record.created();
+            case "meta.lastModified" -> record.lastModified();
+            default -> record.anonymised();
+        };
+        return new Position(value, record.id());
+    }
+
+    @Test
+    void finding_one() {
+        AccountId id = Objects.requireNonNull(middle("id")).id();
+        Map<String, Consumer<Accounts>> questions = new LinkedHashMap<>();
+        questions.put("by id", accounts -> accounts.find(id));
+        questions.put("by what it signs in with", accounts -> accounts.bySignIn("boater777@marea.example"));
+        assertThat(overMost(questions)).isEmpty();
+    }
+
+    private static AccountQuery page(Condition condition, Attribute sort) {
+        return new AccountQuery(condition, sort, false, 25, null);
+    }
+
+    private static Attribute sort(String path) {
+        return attributes.find(path).orElseThrow();
+    }
+}
