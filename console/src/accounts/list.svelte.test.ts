@@ -21,6 +21,20 @@ describe("the list of accounts", () => {
     expect(list.total).toBe(30);
   });
 
+  it("shows a page whose matches are too many to be counted", async () => {
+    // Counting is asked for first.
+    answering(
+      { status: 422, body: { type: "urn:cuenta:problem:invalid", status: 422, detail: "Narrow it." } },
+      { body: { items: [noor] } },
+    );
+    const list = new AccountListState(form);
+    await list.begin();
+
+    expect(list.items).toEqual([noor]);
+    expect(list.failure).toBe("");
+    expect(list.total).toBeNull();
+  });
+
   it("joins search, kind and expression into one filter", () => {
     const list = new AccountListState(form);
     list.search = "noor";

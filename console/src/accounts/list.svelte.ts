@@ -19,6 +19,7 @@ export class AccountListState {
   #cursors = $state.raw<(string | undefined)[]>([undefined]);
   #next = $state<string | undefined>();
   #latest = 0;
+  #counting = 0;
   readonly #form: Form;
 
   readonly page = $derived(this.#cursors.length);
@@ -75,19 +76,27 @@ export class AccountListState {
   private async load(count: boolean): Promise<void> {
     const request = ++this.#latest;
     this.loading = true;
+    if (count) void this.count();
     try {
       const query = { filter: this.filter, sort: this.sort, cursor: this.#cursors.at(-1) };
-      const [page, total] = await Promise.all([listAccounts(query), count ? countAccounts(this.filter) : this.total]);
+      const page = await listAccounts(query);
       if (request !== this.#latest) return;
       this.items = page.items;
       this.#next = page.next;
-      this.total = total;
       this.failure = "";
     } catch (failure) {
       if (request === this.#latest) this.failure = messageOf(failure);
     } finally {
       if (request === this.#latest) this.loading = false;
     }
+  }
+
+  /** No page waits for it: with many accounts it takes longer than a page does, or is given up. */
+  private async count(): Promise<void> {
+    const counting = ++this.#counting;
+    this.total = null;
+    const total = await countAccounts(this.filter).catch(() => null);
+    if (counting === this.#counting) this.total = total;
   }
 }
 
