@@ -12,6 +12,8 @@ import java.util.stream.Collectors;
 
 /** The differences of single fields. */
 final class FieldDiff {
+    private static final String BUILT = "The index is built while everyone goes on working.";
+
     private final AccountModel live;
     private final AccountModel next;
     private final StoredRecords stored;
@@ -92,33 +94,32 @@ final class FieldDiff {
 
     private void search(Field before, Field after) {
         if (before.search() != after.search()) {
-            changes.add(Change.of(
+            index(
                     ChangeKind.SEARCH_CHANGED,
-                    after.path(),
-                    Effect.INSTANT,
-                    "`" + after.path() + "` is " + (after.search() ? "" : "no longer ") + "indexed for look-up.",
-                    after.search()
-                            ? after.secret()
-                                    ? "It is found by its whole value, when that has been worked out in the background."
-                                    : "The index is built while everyone goes on working."
-                            : "The index goes.",
-                    0,
-                    false));
+                    after,
+                    after.search(),
+                    "look-up",
+                    after.secret()
+                            ? "It is found by its whole value, when that has been worked out in the background."
+                            : BUILT);
         }
     }
 
     private void indexed(Field before, Field after) {
         if (before.indexed() != after.indexed()) {
-            changes.add(Change.of(
-                    ChangeKind.INDEX_CHANGED,
-                    after.path(),
-                    Effect.INSTANT,
-                    "`" + after.path() + "` is " + (after.indexed() ? "" : "no longer ")
-                            + "indexed for comparisons and sorting.",
-                    after.indexed() ? "The index is built while everyone goes on working." : "The index goes.",
-                    0,
-                    false));
+            index(ChangeKind.INDEX_CHANGED, after, after.indexed(), "comparisons and sorting", BUILT);
         }
+    }
+
+    private void index(ChangeKind kind, Field after, boolean comes, String of, String built) {
+        changes.add(Change.of(
+                kind,
+                after.path(),
+                Effect.INSTANT,
+                "`" + after.path() + "` is " + (comes ? "" : "no longer ") + "indexed for " + of + ".",
+                comes ? built : "The index goes.",
+                0,
+                false));
     }
 
     private void access(Field before, Field after) {

@@ -29,8 +29,12 @@ final class SearchLimit {
     List<AccountRecord> page(AccountQuery query, Work work) {
         Set<String> unindexed = Unindexed.in(query);
         Supplier<List<AccountRecord>> question = () -> new Accounts(work).page(query);
-        String pointer = Unindexed.in(query.condition()).isEmpty() ? "/sort" : "/filter";
-        return unindexed.isEmpty() ? question.get() : bounded(question, work, () -> tooMany(unindexed, pointer));
+        return unindexed.isEmpty()
+                ? question.get()
+                : bounded(
+                        question,
+                        work,
+                        () -> tooMany(unindexed, Unindexed.in(query.condition()).isEmpty() ? "/sort" : "/filter"));
     }
 
     /** @throws Problem INVALID when it took too long */

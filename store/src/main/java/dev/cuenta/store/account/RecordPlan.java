@@ -53,8 +53,8 @@ final class RecordPlan {
     /** How one account is asked for: by which of its ids, and whether within a tenant. */
     private record Single(String id, boolean withinTenant) {
         private String statement(RecordPlan plan) {
-            return "select " + String.join(", ", plan.columns) + " from accounts.account a" + plan.joins + " where a."
-                    + id + " = ?" + (withinTenant ? " and " + PageSql.member("?") : "");
+            return plan.select + " from accounts.account a" + plan.joins + " where a." + id + " = ?"
+                    + (withinTenant ? " and " + PageSql.member("?") : "");
         }
     }
 
@@ -63,6 +63,7 @@ final class RecordPlan {
     private final List<Place> own;
     private final List<ProfilePlaces> profiles = new ArrayList<>();
     private final List<String> columns = new ArrayList<>();
+    private final String select;
     private final String joins;
 
     RecordPlan(LiveRevision revision) {
@@ -87,6 +88,7 @@ final class RecordPlan {
             profiles.add(new ProfilePlaces(columns.size(), places(alias, model.fieldsOfProfile(profile), shape)));
             joined.append(join(profile));
         });
+        this.select = "select " + String.join(", ", columns);
         this.joins = joined.toString();
     }
 
@@ -129,7 +131,7 @@ final class RecordPlan {
     /** The accounts of the page, in its order. */
     List<AccountRecord> read(PageSql page, Work work) {
         return work.sql()
-                .sql("select " + String.join(", ", columns) + page.records(joins))
+                .sql(select + page.records(joins))
                 .params(page.parameters())
                 .query((row, index) -> record(row, work))
                 .list();

@@ -194,6 +194,9 @@ public final class Shape {
      * not trusted with values of accounts that may not be seen. Empty where there is none, or where it is used.
      */
     public static Optional<String> untrustedIndex(Field field, Comparison comparison) {
+        if (field.unique() && comparison == Comparison.EQ) {
+            return Optional.empty(); // keyByUnique asks within the statement
+        }
         boolean whole = comparison == Comparison.EQ || comparison == Comparison.SW;
         if (field.search() && (whole || comparison == Comparison.CO)) {
             return Optional.of(RuleNames.of(field, Ddl.SEARCH));
