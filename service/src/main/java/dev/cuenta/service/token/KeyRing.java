@@ -18,6 +18,7 @@ import java.text.ParseException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
@@ -48,10 +49,12 @@ final class KeyRing implements Job {
 
     /** Those that are published. */
     List<SigningKey> published() {
-        return live.with(revision -> {
-            List<SigningKey> keys = revision.read(Scope.EVERYWHERE, work -> new SigningKeys(work).published());
-            return keys.isEmpty() ? first() : keys;
-        });
+        List<SigningKey> keys = stored();
+        return keys.isEmpty() ? first() : keys;
+    }
+
+    private List<SigningKey> stored() {
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> new SigningKeys(work).published()));
     }
 
     /** As a JSON Web Key Set (RFC 7517 section 5). */
@@ -72,7 +75,12 @@ final class KeyRing implements Job {
         }));
     }
 
-    private List<SigningKey> first() {
+    /** Making a key costs much: however many strangers ask for the first one at once, one is made, and all get it. */
+    private synchronized List<SigningKey> first() {
+        List<SigningKey> meanwhile = stored();
+        if (!meanwhile.isEmpty()) {
+            return meanwhile;
+        }
         RSAKey made = made();
         return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             SigningKeys keys = new SigningKeys(work);
@@ -84,11 +92,10 @@ final class KeyRing implements Job {
         }));
     }
 
-    /** Makes another one; says when it takes over. */
-    SigningKey rotate(Work work) {
+    /** Adds another one, which was {@link #made} before anything is locked; says when it takes over. */
+    SigningKey rotate(RSAKey made, Work work) {
         SigningKeys keys = new SigningKeys(work);
         keys.lock();
-        RSAKey made = made();
         add(made, lifetime.multipliedBy(2), work);
         return keys.published().stream()
                 .filter(key -> key.id().equals(made.getKeyID()))
@@ -100,7 +107,7 @@ final class KeyRing implements Job {
         new SigningKeys(work).add(key.getKeyID(), key.toPublicJWK().toJSONString(), key.toJSONString(), lead);
     }
 
-    private static RSAKey made() {
+    static RSAKey made() {
         try {
             return new RSAKeyGenerator(BITS)
                     .keyUse(KeyUse.SIGNATURE)
@@ -131,14 +138,15 @@ final class KeyRing implements Job {
     public void carryOn() {
         boolean old = live.with(
                 revision -> revision.read(Scope.EVERYWHERE, work -> new SigningKeys(work).olderThan(ROTATED_AFTER)));
+        Optional<RSAKey> next = old ? Optional.of(made()) : Optional.empty();
         live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             SigningKeys keys = new SigningKeys(work);
-            if (old) {
+            next.ifPresent(made -> {
                 keys.lock();
                 if (keys.olderThan(ROTATED_AFTER)) {
-                    rotate(work);
+                    rotate(made, work);
                 }
-            }
+            });
             return keys.sweep(lifetime.multipliedBy(2));
         }));
     }

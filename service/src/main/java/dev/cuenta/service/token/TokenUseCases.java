@@ -1,5 +1,6 @@
 package dev.cuenta.service.token;
 
+import com.nimbusds.jose.jwk.RSAKey;
 import com.nimbusds.jwt.JWTClaimsSet;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
@@ -131,11 +132,12 @@ final class TokenUseCases {
 
     /** Another key is published now, and signs when nobody can lack it any more. */
     SigningKey rotate(Caller caller) {
-        keys.published();
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
+            keys.published();
+            RSAKey made = KeyRing.made();
             return revision.write(Scope.EVERYWHERE, work -> {
-                SigningKey added = keys.rotate(work);
+                SigningKey added = keys.rotate(made, work);
                 new Activity(work).add(Action.SIGNING_KEY_ADDED, null, caller.origin(), Map.of("key", added.id()));
                 return added;
             });

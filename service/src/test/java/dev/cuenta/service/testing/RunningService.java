@@ -148,6 +148,8 @@ public class RunningService implements AutoCloseable {
                                         "person",
                                         Map.of("givenName", "Olga", "familyName", "Paz")))
                         .status(201);
+                // The first key that signs tokens takes a second to make.
+                first.guest().get("/.well-known/jwks.json").status(200);
                 first.stop();
                 first.asOwner.close();
                 return new Origin(
