@@ -27,8 +27,6 @@ public final class ScaleBench {
     private static final PrintStream OUT = System.out;
     private static final int TIMES = 200;
     private static final int WARM = 300;
-    private static final String NORTH = "00000000-0000-4000-8000-00000000000a";
-    private static final String SOUTH = "00000000-0000-4000-8000-00000000000b";
     private static final Pattern NEXT = Pattern.compile("\"next\":\"([^\"]+)\"");
 
     private final URI service;
@@ -52,7 +50,7 @@ public final class ScaleBench {
     }
 
     private void run(int accounts) throws Exception {
-        fill(accounts);
+        ManyAccounts.fill(owner, accounts);
         List<String> ids = owner.sql(
                         "select cast(id as text) from accounts.account where email like 'boater%' order by md5(email) limit "
                                 + TIMES)
@@ -64,11 +62,11 @@ public final class ScaleBench {
                 "find by email",
                 index -> get(filtered("email eq \"boater" + (1 + index * 37 % accounts) + "@marea.example\""), null));
         row("first page of 25", index -> get("/v1/accounts", null));
-        row("first page of 25 in a tenant of half of them", index -> get("/v1/accounts", NORTH));
-        row("newest first, in that tenant", index -> get("/v1/accounts?sort=-meta.created", NORTH));
+        row("first page of 25 in a tenant of half of them", index -> get("/v1/accounts", ManyAccounts.NORTH));
+        row("newest first, in that tenant", index -> get("/v1/accounts?sort=-meta.created", ManyAccounts.NORTH));
         String deep = deep();
         row("a page after the first half", index -> get(deep, null));
-        row("those of a rare kind", index -> get(filtered("kind eq \"contractor\""), NORTH));
+        row("those of a rare kind", index -> get(filtered("kind eq \"contractor\""), ManyAccounts.NORTH));
         row("administrators", index -> get(filtered("roles eq \"administrator\""), null));
         row(
                 "change one",
@@ -93,32 +91,6 @@ public final class ScaleBench {
             throw new IllegalStateException(page.body());
         }
         return filtered("meta.created gt \"" + middle + "\"") + "&cursor=" + encoded(next.group(1));
-    }
-
-    private void fill(int accounts) {
-        owner.sql("insert into cuenta.tenant (id, name, slug) values (cast(? as uuid), 'North', 'bench-north'),"
-                        + " (cast(? as uuid), 'South', 'bench-south')")
-                .params(NORTH, SOUTH)
-                .update();
-        // Triggers would do row by row what stands here.
-        owner.sql("""
-                set session_replication_role = replica;
-                insert into accounts.account (id, kind, created_at, last_modified_at, version, tenants_, email, phone, theme)
-                select cast(lpad(to_hex(cast(extract(epoch from at) * 1000 as bigint)), 12, '0') || '7' || substr(md5(cast(n as text)), 1, 3)
-                        || '8' || substr(md5(n || 'x'), 1, 15) as uuid),
-                    case when n %% 50 = 0 then 'staff' when n %% 97 = 0 then 'contractor' else 'berthHolder' end, at, at, 1,
-                    array[cast(case when n %% 2 = 0 then '%1$s' else '%2$s' end as uuid)],
-                    'boater' || n || '@marea.example', '+34' || (600000000 + n), (array['day', 'dusk', 'night'])[1 + n %% 3]
-                from (select n, timestamptz '2024-11-01' + n * interval '1 min' as at from generate_series(1, %3$d) n) numbered;
-                insert into accounts.profile_person (account_id, given_name, family_name)
-                    select id, 'Ada', 'Family' || abs(hashtext(email)) %% 50000 from accounts.account where email like 'boater%%';
-                insert into accounts.profile_mooring (account_id, berth)
-                    select id, 'B07' from accounts.account where email like 'boater%%' and kind = 'berthHolder';
-                insert into cuenta.membership (account_id, tenant_id, since)
-                    select id, tenants_[1], created_at from accounts.account where email like 'boater%%';
-                insert into cuenta.role_given (account_id, role) select id, 1 from accounts.account where email like 'boater%%'
-                """.formatted(NORTH, SOUTH, accounts)).update();
-        owner.sql("vacuum analyze").update();
     }
 
     private void row(String what, IntFunction<HttpRequest> request) throws IOException, InterruptedException {

@@ -1,0 +1,55 @@
+package dev.cuenta.bench;
+
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Accounts of Marea's in any number, half of them in one tenant and half in another. */
+final class ManyAccounts {
+    static final String NORTH = "00000000-0000-4000-8000-00000000000a";
+    static final String SOUTH = "00000000-0000-4000-8000-00000000000b";
+
+    private ManyAccounts() {}
+
+    static void fill(JdbcClient owner, int accounts) {
+        owner.sql("insert into cuenta.tenant (id, name, slug) values (cast(? as uuid), 'North', 'bench-north'),"
+                        + " (cast(? as uuid), 'South', 'bench-south')")
+                .params(NORTH, SOUTH)
+                .update();
+        // Triggers would do row by row what stands here.
+        owner.sql("""
+                set session_replication_role = replica;
+                insert into accounts.account (id, kind, created_at, last_modified_at, version, tenants_, email, phone, theme)
+                select cast(lpad(to_hex(cast(extract(epoch from at) * 1000 as bigint)), 12, '0') || '7' || substr(md5(cast(n as text)), 1, 3)
+                        || '8' || substr(md5(n || 'x'), 1, 15) as uuid),
+                    case when n %% 50 = 0 then 'staff' when n %% 97 = 0 then 'contractor' else 'berthHolder' end, at, at, 1,
+                    array[cast(case when n %% 2 = 0 then '%1$s' else '%2$s' end as uuid)],
+                    'boater' || n || '@marea.example', '+34' || (600000000 + n), (array['day', 'dusk', 'night'])[1 + n %% 3]
+                from (select n, timestamptz '2024-11-01' + n * interval '1 min' as at from generate_series(1, %3$d) n) numbered;
+                insert into accounts.profile_person (account_id, given_name, family_name)
+                    select id, 'Ada', 'Family' || abs(hashtext(email)) %% 50000 from accounts.account where email like 'boater%%';
+                insert into accounts.profile_mooring (account_id, berth)
+                    select id, 'B07' from accounts.account where email like 'boater%%' and kind = 'berthHolder';
+                insert into cuenta.membership (account_id, tenant_id, since)
+                    select id, tenants_[1], created_at from accounts.account where email like 'boater%%';
+                insert into cuenta.role_given (account_id, role) select id, 1 from accounts.account where email like 'boater%%'
+                """.formatted(NORTH, SOUTH, accounts)).update();
+        owner.sql("vacuum analyze").update();
+    }
+
+    /** The same accounts in the tables of the service that is written by hand. */
+    static void fillByHand(JdbcClient byHand, int accounts) {
+        byHand.sql("""
+                insert into tenant values ('%1$s', 'North'), ('%2$s', 'South');
+                insert into account (id, kind, created_at, last_modified_at, version, email, phone, theme)
+                select cast(lpad(to_hex(cast(extract(epoch from at) * 1000 as bigint)), 12, '0') || '7' || substr(md5(cast(n as text)), 1, 3)
+                        || '8' || substr(md5(n || 'x'), 1, 15) as uuid),
+                    case when n %% 50 = 0 then 'staff' when n %% 97 = 0 then 'contractor' else 'berthHolder' end, at, at, 1,
+                    'boater' || n || '@marea.example', '+34' || (600000000 + n), (array['day', 'dusk', 'night'])[1 + n %% 3]
+                from (select n, timestamptz '2024-11-01' + n * interval '1 min' as at from generate_series(1, %3$d) n) numbered;
+                insert into person select id, 'Ada', 'Family' || abs(hashtext(email)) %% 50000 from account;
+                insert into mooring select id, 'B07' from account where kind = 'berthHolder';
+                insert into membership
+                    select id, cast(case when extract(minute from created_at) %% 2 = 0 then '%1$s' else '%2$s' end as uuid) from account
+                """.formatted(NORTH, SOUTH, accounts)).update();
+        byHand.sql("vacuum analyze").update();
+    }
+}
