@@ -2,11 +2,13 @@ package dev.cuenta.core.access;
 
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.expression.Surroundings;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** The values of a record's fields: those that are stored, and those that are computed from them when somebody asks. */
@@ -17,6 +19,19 @@ final class ComputedValues {
     ComputedValues(AccountModel model, InstantSource clock) {
         this.model = model;
         this.clock = clock;
+    }
+
+    /** What has to be read for the value of a field; for a computed one, what it is computed from. */
+    Needs needs(Field field) {
+        if (field.compute() == null) {
+            return new Needs(field.stored() ? Set.of(field.path()) : Set.of(), false, false, false);
+        }
+        // An expression may ask for roles without naming them as a field.
+        Needs roles = new Needs(Set.of(), true, false, false);
+        return field.compute().fields().stream()
+                .flatMap(path -> model.field(path).stream())
+                .map(this::needs)
+                .reduce(roles, Needs::and);
     }
 
     /** Null where there is none; also where a computed value breaks the field's own rules. */

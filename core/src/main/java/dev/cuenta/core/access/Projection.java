@@ -2,6 +2,7 @@ package dev.cuenta.core.access;
 
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Sealed;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.finding.Nearest;
@@ -9,29 +10,86 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Returned;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import java.time.InstantSource;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** The one door through which a record becomes something that leaves. Nothing else turns an account into JSON. */
 public final class Projection {
+    /** More than there are sorts of readers; whoever asks for other fields each time does not fill the memory. */
+    private static final int MOST_SIGHTS = 1000;
+
+    /** By what right, and for which fields, somebody asks. */
+    private record Asked(
+            @Nullable Set<Party> parties, @Nullable Grant grant, Set<String> requested) {}
+
+    /**
+     * What somebody sees.
+     *
+     * @param shown fields of each kind, in the order of the model
+     */
+    private record Sight(Map<String, List<Field>> shown, Needs needs) {}
+
     private final AccountModel model;
     private final AccessMatrix matrix;
     private final ComputedValues computed;
+    private final Map<Asked, Sight> sights = new ConcurrentHashMap<>();
 
     public Projection(AccountModel model, AccessMatrix matrix, InstantSource clock) {
         this.model = model;
         this.matrix = matrix;
         this.computed = new ComputedValues(model, clock);
+    }
+
+    private Sight sight(Viewer viewer, Set<String> requested) {
+        if (sights.size() > MOST_SIGHTS) {
+            sights.clear();
+        }
+        return sights.computeIfAbsent(new Asked(viewer.parties(), viewer.grant(), Set.copyOf(requested)), asked -> {
+            Map<String, List<Field>> shown = model.kinds().values().stream()
+                    .collect(Collectors.toUnmodifiableMap(
+                            Kind::name,
+                            kind -> model.fieldsOf(kind).stream()
+                                    .filter(field -> matrix.reads(viewer, field) && returned(field, requested))
+                                    .toList()));
+            return new Sight(shown, needs(viewer, shown));
+        });
+    }
+
+    private Needs needs(Viewer viewer, Map<String, List<Field>> shown) {
+        Set<Field> fields = new HashSet<>();
+        shown.values().forEach(fields::addAll);
+        if (viewer.sees("displayName")) {
+            model.displayName().fields().forEach(path -> model.field(path).ifPresent(fields::add));
+        }
+        Needs meta = new Needs(
+                Set.of(),
+                viewer.sees("roles"),
+                viewer.sees("tenants"),
+                model.fields().values().stream().anyMatch(field -> field.confirmed() && matrix.reads(viewer, field)));
+        return fields.stream().map(computed::needs).reduce(meta, Needs::and);
+    }
+
+    /**
+     * What of an account has to be read for {@link #project}.
+     *
+     * @param requested as there
+     */
+    public Needs needs(Viewer viewer, Set<String> requested) {
+        return sight(viewer, requested).needs();
     }
 
     /**
@@ -68,9 +126,9 @@ public final class Projection {
         Kind kind = model.kindNamed(account.kind());
         put("kind", kind.name(), viewer, json);
         put("displayName", displayName(account, viewer), viewer, json);
-        for (Field field : model.fieldsOf(kind)) {
-            boolean shown = matrix.reads(viewer, field) && returned(field, requested);
-            Object value = shown ? value(field, account) : null;
+        for (Field field :
+                Objects.requireNonNull(sight(viewer, requested).shown().get(kind.name()))) {
+            Object value = value(field, account);
             if (value != null && let.test(field)) {
                 group(field.path(), json).put(field.path().name(), field.type().write(value));
             }
@@ -147,6 +205,9 @@ public final class Projection {
      * @throws Problem INVALID
      */
     public void checkRequested(Set<String> requested, Viewer viewer) {
+        if (requested.isEmpty()) {
+            return;
+        }
         Set<String> readable = new TreeSet<>();
         model.fields().values().stream()
                 .filter(field -> matrix.reads(viewer, field))

@@ -3,6 +3,7 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.finding.Nearest;
@@ -85,10 +86,11 @@ public final class AccountUseCases {
     View show(Caller caller, @Nullable AccountId id, Set<String> fields) {
         return live.with(revision -> {
             Reach reach = Reach.toRead(caller, id, revision.model());
-            Function<Work, View> look = work -> shown(caller, reach.read(work), fields, work);
+            Needs needs = caller.needs(revision, fields);
+            Function<Work, View> look = work -> shown(caller, reach.read(work, needs), fields, work);
             // Who is shown a secret is told of, so that takes a transaction that may write.
             return secrets(revision.model(), fields).isEmpty()
-                    ? revision.read(reach.scope(), look)
+                    ? revision.read(reach.scope(), caller.premises(), look)
                     : revision.write(reach.scope(), look);
         });
     }

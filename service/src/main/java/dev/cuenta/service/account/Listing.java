@@ -8,11 +8,13 @@ import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Conditions;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
@@ -58,10 +60,12 @@ final class Listing {
             Viewer viewer = caller.viewer(model);
             revision.projection().checkRequested(request.fields(), viewer);
             AccountQuery query = query(revision, viewer, request);
+            Needs needs = needs(caller, revision, query, request.fields());
             boolean secrets = !AccountUseCases.secrets(model, request.fields()).isEmpty();
             List<AccountRecord> records = secrets
-                    ? revision.write(scope, work -> told(caller, searches.page(query, work), query, request, work))
-                    : revision.read(scope, work -> searches.page(query, work));
+                    ? revision.write(
+                            scope, work -> told(caller, searches.page(query, needs, work), query, request, work))
+                    : revision.read(scope, caller.premises(), work -> searches.page(query, needs, work));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
             List<Map<String, Object>> items = page.stream()
@@ -70,6 +74,13 @@ final class Listing {
                     .toList();
             return new Page(items, more ? cursors.after(page.get(page.size() - 1), query, request.sort()) : null);
         });
+    }
+
+    /** Where a page ends is told by the value that it is sorted by. */
+    private static Needs needs(Caller caller, LiveRevision revision, AccountQuery query, Set<String> fields) {
+        Needs shown = caller.needs(revision, fields);
+        Field sort = query.sort().field();
+        return sort == null ? shown : shown.and(new Needs(Set.of(sort.path()), false, false, true));
     }
 
     private static List<AccountRecord> told(
@@ -86,7 +97,7 @@ final class Listing {
             AccountModel model = revision.model();
             Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
             Condition condition = condition(filter, attributes(revision, caller.viewer(model)));
-            return revision.read(scope, work -> searches.count(condition, work));
+            return revision.read(scope, caller.premises(), work -> searches.count(condition, work));
         });
     }
 

@@ -3,6 +3,7 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.access.Entitlements;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
@@ -100,7 +101,16 @@ public record Reach(AccountId id, Scope scope, ChangeGuard guard) {
     }
 
     /**
-     * As {@link #read}, and nobody else changes it before the transaction ends.
+     * As {@link #read(Work)}, with no more than is needed to show it.
+     *
+     * @throws Problem NOT_FOUND for what is out of reach
+     */
+    AccountRecord read(Work work, Needs needs) {
+        return new Accounts(work).find(id, needs).orElseThrow(Reach::noSuchAccount);
+    }
+
+    /**
+     * As {@link #read(Work)}, and nobody else changes it before the transaction ends.
      *
      * @throws Problem NOT_FOUND for what is out of reach
      */

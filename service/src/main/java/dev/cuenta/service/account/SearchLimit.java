@@ -3,6 +3,7 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Unindexed;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.Settings;
@@ -26,9 +27,9 @@ final class SearchLimit {
     }
 
     /** @throws Problem INVALID naming what no index helps with, when it took too long */
-    List<AccountRecord> page(AccountQuery query, Work work) {
+    List<AccountRecord> page(AccountQuery query, Needs needs, Work work) {
         Set<String> unindexed = Unindexed.in(query);
-        Supplier<List<AccountRecord>> question = () -> new Accounts(work).page(query);
+        Supplier<List<AccountRecord>> question = () -> new Accounts(work).page(query, needs);
         return unindexed.isEmpty()
                 ? question.get()
                 : bounded(

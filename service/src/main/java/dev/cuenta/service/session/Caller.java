@@ -6,6 +6,7 @@ import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Origin;
@@ -16,6 +17,8 @@ import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.Premises;
 import dev.cuenta.store.session.Sessions.Signed;
 import java.util.HashSet;
 import java.util.List;
@@ -36,6 +39,7 @@ import org.jspecify.annotations.Nullable;
  * @param service null where no service asks
  * @param address from which the request comes
  * @param strong whether the session was opened with a second factor, or the installation key was shown
+ * @param premises what it rests on that this is the caller, where that is remembered
  */
 public record Caller(
         @Nullable AccountId account,
@@ -45,7 +49,8 @@ public record Caller(
         @Nullable UUID session,
         @Nullable AskingService service,
         @Nullable String address,
-        boolean strong) {
+        boolean strong,
+        Premises premises) {
     /**
      * A service that asks with one of its keys.
      *
@@ -61,7 +66,7 @@ public record Caller(
     }
 
     Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
-        this(account, given, tenants, tenant, null, null, null, false);
+        this(account, given, tenants, tenant, null, null, null, false, new Premises());
     }
 
     public Caller {
@@ -71,7 +76,7 @@ public record Caller(
 
     /** Has every administering role of whichever model is asked about, even one that goes live while the request runs. */
     static Caller withInstallationKey(@Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, null, null, true);
+        return new Caller(null, List.of(), List.of(), tenant, null, null, null, true, new Premises());
     }
 
     static Caller signedIn(Signed signed) {
@@ -83,7 +88,8 @@ public record Caller(
                 signed.session(),
                 null,
                 null,
-                signed.strong());
+                signed.strong(),
+                new Premises());
     }
 
     /**
@@ -99,20 +105,25 @@ public record Caller(
     }
 
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, service, null, false);
+        return new Caller(null, List.of(), List.of(), tenant, null, service, null, false, new Premises());
     }
 
     /** The person, for whom a service acts: both limits hold. */
     Caller by(AskingService asking) {
-        return new Caller(account, given, tenants, tenant, session, asking, address, strong);
+        return new Caller(account, given, tenants, tenant, session, asking, address, strong, premises);
     }
 
     Caller within(@Nullable TenantId current) {
-        return new Caller(account, given, tenants, current, session, service, address, strong);
+        return new Caller(account, given, tenants, current, session, service, address, strong, premises);
     }
 
     Caller from(String place) {
-        return new Caller(account, given, tenants, tenant, session, service, place, strong);
+        return new Caller(account, given, tenants, tenant, session, service, place, strong, premises);
+    }
+
+    /** The same, which rests on these. */
+    Caller on(Premises other) {
+        return new Caller(account, given, tenants, tenant, session, service, address, strong, other);
     }
 
     /** As whom activity tells of the caller. */
@@ -258,6 +269,17 @@ public record Caller(
         Set<Party> parties = parties(model);
         parties.add(Party.OWNER);
         return viewer(parties).in(Scope.EVERYWHERE);
+    }
+
+    /**
+     * What has to be read of accounts to show them to the caller, its own among them.
+     *
+     * @param fields names of fields to limit the answer to; empty for all that are returned by default
+     */
+    public Needs needs(LiveRevision revision, Set<String> fields) {
+        AccountModel model = revision.model();
+        Needs others = revision.projection().needs(viewer(model), fields);
+        return account == null ? others : others.and(revision.projection().needs(ownViewer(model), fields));
     }
 
     private Viewer viewer(Set<Party> parties) {

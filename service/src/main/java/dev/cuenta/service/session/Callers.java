@@ -9,6 +9,7 @@ import dev.cuenta.service.Settings;
 import dev.cuenta.service.session.Caller.AskingService;
 import dev.cuenta.store.revision.LiveRevision;
 import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Premises;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.session.Sessions.Signed;
@@ -41,6 +42,7 @@ final class Callers {
     private final LiveRevisions live;
     private final InstallationKey installationKey;
     private final CurrentTenant currentTenant;
+    private final KnownCallers known;
     private final Settings settings;
     private final Clock clock;
 
@@ -48,60 +50,87 @@ final class Callers {
             LiveRevisions live,
             InstallationKey installationKey,
             CurrentTenant currentTenant,
+            KnownCallers known,
             Settings settings,
             Clock clock) {
         this.live = live;
         this.installationKey = installationKey;
         this.currentTenant = currentTenant;
+        this.known = known;
         this.settings = settings;
         this.clock = clock;
     }
 
     /** @throws Problem UNAUTHENTICATED for a token that opens nothing */
     Caller find(Asked asked) {
-        return known(asked).from(asked.address());
-    }
-
-    private Caller known(Asked asked) {
         if (asked.token().startsWith(Tokens.SERVICE)) {
-            return service(asked);
+            return live.with(revision -> service(asked, revision));
         }
         if (asked.person() != null) {
             throw Problem.of(
                     ProblemKind.MALFORMED, "Only a service names a person in " + Doorkeeper.PERSON + ". Leave it out.");
         }
         return asked.token().startsWith(Tokens.KEY) && installationKey.is(asked.token())
-                ? installation(asked.said())
-                : live.with(revision -> person(asked.token(), asked.said(), revision));
+                ? installation(asked)
+                : live.with(revision -> person(asked, revision));
     }
 
-    private Caller installation(CurrentTenant.Said said) {
-        return live.present()
+    /**
+     * For a request that changes nothing.
+     *
+     * @throws Problem UNAUTHENTICATED for a token that opens nothing
+     */
+    Asker asker(Asked asked) {
+        Optional<Caller> remembered =
+                live.present() ? live.with(revision -> known.find(asked, revision.number())) : Optional.empty();
+        if (remembered.isPresent()) {
+            return new Asker(remembered.get(), () -> find(asked));
+        }
+        Caller found = find(asked);
+        return new Asker(null, () -> found);
+    }
+
+    private Caller installation(Asked asked) {
+        Optional<TenantId> tenant = live.present()
                 ? live.with(revision -> revision.read(
-                        Scope.EVERYWHERE,
-                        work -> Caller.withInstallationKey(
-                                currentTenant.named(said, null, work).orElse(null))))
-                : Caller.withInstallationKey(null);
+                        Scope.EVERYWHERE, work -> currentTenant.named(asked.said(), null, work, new Premises())))
+                : Optional.empty();
+        return Caller.withInstallationKey(tenant.orElse(null)).from(asked.address());
     }
 
-    private Caller service(Asked asked) {
-        return live.with(revision -> {
-            ServiceKey key = revision.read(
-                            Scope.EVERYWHERE,
-                            work -> new ServiceKeys(work).find(Tokens.hash(asked.token()), asked.address()))
-                    .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
-            Grant grant = revision.matrix()
-                    .grant(key.service())
-                    .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
-            touch(key, revision);
-            AskingService asking = new AskingService(grant.within(key.scope()), key.id());
-            if (asked.person() != null) {
-                return person(asked.person(), asked.said(), revision).by(asking);
-            }
-            TenantId tenant = revision.read(Scope.EVERYWHERE, work -> currentTenant.named(asked.said(), null, work))
-                    .orElse(null);
-            return Caller.ofService(asking, tenant);
-        });
+    private Caller service(Asked asked, LiveRevision revision) {
+        Premises premises = new Premises();
+        ServiceKey key = revision.read(
+                        Scope.EVERYWHERE,
+                        work -> new ServiceKeys(work).find(Tokens.hash(asked.token()), asked.address(), premises))
+                .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
+        Grant grant = revision.matrix()
+                .grant(key.service())
+                .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
+        touch(key, revision);
+        AskingService asking = new AskingService(grant.within(key.scope()), key.id());
+        if (asked.person() != null) {
+            Seen seen = person(asked.person(), asked.said(), revision, premises);
+            Instant used = earlier(key.lastUsed(), seen.signed().lastUsed());
+            return remembered(asked, revision, seen.caller().by(asking), premises, used);
+        }
+        TenantId tenant = revision.read(
+                        Scope.EVERYWHERE, work -> currentTenant.named(asked.said(), null, work, premises))
+                .orElse(null);
+        return remembered(asked, revision, Caller.ofService(asking, tenant), premises, key.lastUsed());
+    }
+
+    private static @Nullable Instant earlier(@Nullable Instant one, Instant other) {
+        return one == null || one.isBefore(other) ? one : other;
+    }
+
+    /** Until it has to be noted again that the token is in use. */
+    private Caller remembered(
+            Asked asked, LiveRevision revision, Caller found, Premises premises, @Nullable Instant lastUsed) {
+        Caller caller = found.from(asked.address());
+        return lastUsed == null || isPast(lastUsed)
+                ? caller
+                : known.remember(asked, revision.number(), caller, premises, lastUsed.plus(TOUCHED));
     }
 
     private void touch(ServiceKey key, LiveRevision revision) {
@@ -119,12 +148,19 @@ final class Callers {
 
     private record Seen(Caller caller, Signed signed) {}
 
-    private Caller person(String token, CurrentTenant.Said said, LiveRevision revision) {
+    private Caller person(Asked asked, LiveRevision revision) {
+        Premises premises = new Premises();
+        Seen seen = person(asked.token(), asked.said(), revision, premises);
+        return remembered(
+                asked, revision, seen.caller(), premises, seen.signed().lastUsed());
+    }
+
+    private Seen person(String token, CurrentTenant.Said said, LiveRevision revision, Premises premises) {
         Seen seen = revision.read(
                 Scope.EVERYWHERE,
                 work -> new Sessions(work)
-                        .find(Tokens.hash(token), settings.sessionIdle())
-                        .map(signed -> new Seen(signedIn(signed, said, work), signed))
+                        .find(Tokens.hash(token), settings.sessionIdle(), premises)
+                        .map(signed -> new Seen(signedIn(signed, said, work, premises), signed))
                         .orElseThrow(() -> Problem.of(
                                 ProblemKind.UNAUTHENTICATED,
                                 "This session has ended. Sign in again: POST /v1/sessions.")));
@@ -134,13 +170,13 @@ final class Callers {
                 return seen;
             });
         }
-        return seen.caller();
+        return seen;
     }
 
-    private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work) {
+    private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work, Premises premises) {
         Caller anywhere = Caller.signedIn(signed);
         LiveRevision revision = work.revision();
-        Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work);
+        Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work, premises);
         if (named.isPresent() && !anywhere.reaches(named.get(), revision.model())) {
             throw CurrentTenant.none();
         }

@@ -5,6 +5,7 @@ import dev.cuenta.core.model.TenantRules.CurrentFrom;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
+import dev.cuenta.store.revision.Premises;
 import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.tenant.Tenants;
 import jakarta.servlet.http.HttpServletRequest;
@@ -41,9 +42,10 @@ final class CurrentTenant {
      * The tenant that a request names, if it names one.
      *
      * @param chosen the one that was chosen for the session
+     * @param premises of what will be remembered about the caller
      * @throws Problem NOT_FOUND when it names none that is there
      */
-    Optional<TenantId> named(Said said, @Nullable TenantId chosen, Work work) {
+    Optional<TenantId> named(Said said, @Nullable TenantId chosen, Work work, Premises premises) {
         List<CurrentFrom> sources = work.revision().model().tenants().currentFrom();
         if (said.header() != null && !sources.contains(CurrentFrom.HEADER)) {
             throw Problem.of(
@@ -52,19 +54,22 @@ final class CurrentTenant {
                             + " name the tenant (`tenants.currentFrom`). Leave it out.");
         }
         return sources.stream()
-                .flatMap(source -> named(source, said, chosen, work).stream())
+                .flatMap(source -> named(source, said, chosen, work, premises).stream())
                 .findFirst();
     }
 
-    private static Optional<TenantId> named(CurrentFrom source, Said said, @Nullable TenantId chosen, Work work) {
+    private static Optional<TenantId> named(
+            CurrentFrom source, Said said, @Nullable TenantId chosen, Work work, Premises premises) {
         Tenants tenants = new Tenants(work);
         return switch (source) {
             case HEADER ->
                 Optional.ofNullable(said.header())
-                        .map(id -> TenantId.parse(id).filter(tenants::exists).orElseThrow(CurrentTenant::none));
+                        .map(id -> TenantId.parse(id)
+                                .filter(tenant -> tenants.exists(tenant, premises))
+                                .orElseThrow(CurrentTenant::none));
             case SUBDOMAIN ->
                 Optional.ofNullable(said.subdomain())
-                        .map(slug -> tenants.ofSlug(slug).orElseThrow(CurrentTenant::none));
+                        .map(slug -> tenants.ofSlug(slug, premises).orElseThrow(CurrentTenant::none));
             case SESSION -> Optional.ofNullable(chosen);
         };
     }

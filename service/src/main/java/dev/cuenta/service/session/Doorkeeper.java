@@ -21,6 +21,7 @@ final class Doorkeeper implements HandlerInterceptor {
 
     static final String COOKIE = "cuenta_session";
     static final String CALLER = Caller.class.getName();
+    static final String ASKER = Asker.class.getName();
     /** A service names the person here for whom it acts: by the token of that person's session. */
     static final String PERSON = "Cuenta-Person";
 
@@ -42,6 +43,10 @@ final class Doorkeeper implements HandlerInterceptor {
                     .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, "Sign in first: POST /v1/sessions."));
             Callers.Asked asked = new Callers.Asked(
                     token, request.getHeader(PERSON), currentTenant.said(request), request.getRemoteAddr());
+            if (asksOnly(method)) {
+                request.setAttribute(ASKER, callers.asker(asked));
+                return true;
+            }
             Caller caller = callers.find(asked);
             if (caller.service() != null && !method.hasMethodAnnotation(OpenToServices.class)) {
                 throw Problem.of(
@@ -52,6 +57,13 @@ final class Doorkeeper implements HandlerInterceptor {
             request.setAttribute(CALLER, caller);
         }
         return true;
+    }
+
+    /** Of those that are open to services as well: who is remembered need not be told apart. */
+    private static boolean asksOnly(HandlerMethod method) {
+        return method.hasMethodAnnotation(OpenToServices.class)
+                && Arrays.stream(method.getMethodParameters())
+                        .anyMatch(parameter -> parameter.getParameterType() == Asker.class);
     }
 
     /** The bearer token, or the console's cookie. A cookie alone changes nothing: the browser sends it for strangers' forms too. */

@@ -45,7 +45,8 @@ class Web implements WebMvcConfigurer {
 
     @Override
     public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
-        resolvers.add(new CallerResolver());
+        resolvers.add(new AttributeResolver(Caller.class, Doorkeeper.CALLER));
+        resolvers.add(new AttributeResolver(Asker.class, Doorkeeper.ASKER));
         resolvers.add(new OriginResolver());
     }
 
@@ -96,10 +97,11 @@ class Web implements WebMvcConfigurer {
         }
     }
 
-    private static final class CallerResolver implements HandlerMethodArgumentResolver {
+    /** What the doorkeeper found out. */
+    private record AttributeResolver(Class<?> type, String attribute) implements HandlerMethodArgumentResolver {
         @Override
         public boolean supportsParameter(MethodParameter parameter) {
-            return parameter.getParameterType() == Caller.class;
+            return parameter.getParameterType() == type;
         }
 
         @Override
@@ -108,7 +110,7 @@ class Web implements WebMvcConfigurer {
                 @Nullable ModelAndViewContainer container,
                 NativeWebRequest request,
                 @Nullable WebDataBinderFactory binders) {
-            return Objects.requireNonNull(request.getAttribute(Doorkeeper.CALLER, RequestAttributes.SCOPE_REQUEST));
+            return Objects.requireNonNull(request.getAttribute(attribute, RequestAttributes.SCOPE_REQUEST));
         }
     }
 }

@@ -5,6 +5,7 @@ import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -22,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
 
@@ -135,6 +137,11 @@ public final class Accounts {
         return new Records(work).read(id);
     }
 
+    /** As {@link #find(AccountId)}, with no more than is needed; for showing it, never for changing it. */
+    public Optional<AccountRecord> find(AccountId id, Needs needs) {
+        return new Records(work).read(id, needs);
+    }
+
     /** Those of the accounts that are there within the work's scope, in the order of their ids. */
     public List<AccountRecord> all(Collection<AccountId> ids) {
         return new Records(work).read(PageSql.of(work, ids));
@@ -167,13 +174,23 @@ public final class Accounts {
 
     /** One page, and one record more when there is a next page. */
     public List<AccountRecord> page(AccountQuery query) {
-        AccountQuery asked = query.with(asked(query.condition()));
         Records records = new Records(work);
+        return page(query, records::read);
+    }
+
+    /** As {@link #page(AccountQuery)}, with no more than is needed; for showing them, never for changing them. */
+    public List<AccountRecord> page(AccountQuery query, Needs needs) {
+        Records records = new Records(work);
+        return page(query, range -> records.read(range, needs));
+    }
+
+    private List<AccountRecord> page(AccountQuery query, Function<PageSql, List<AccountRecord>> read) {
+        AccountQuery asked = query.with(asked(query.condition()));
         List<AccountRecord> page = new ArrayList<>();
         for (PageSql range : PageSql.ranges(work, asked)) {
             int left = query.limit() + 1 - page.size();
             if (left > 0) {
-                page.addAll(records.read(range.limitedTo(left)));
+                page.addAll(read.apply(range.limitedTo(left)));
             }
         }
         return page;
@@ -207,18 +224,16 @@ public final class Accounts {
     /** Within a tenant, without a condition, its members: PostgreSQL need not look at each account then. */
     public long count(@Nullable Condition condition) {
         if (condition == null && work.scope().tenant().isPresent()) {
-            return work.sql()
-                    .sql("select count(*) from cuenta.membership where tenant_id = ?")
-                    .param(work.scope().tenant().orElseThrow().value())
-                    .query(Long.class)
-                    .single();
+            return counted(
+                    "select count(*) from cuenta.membership where tenant_id = :tenant",
+                    Map.of("tenant", work.scope().tenant().orElseThrow().value()));
         }
         PageSql page = PageSql.all(work, asked(condition));
-        return work.sql()
-                .sql("select count(*) " + page.fromWhere())
-                .params(page.parameters())
-                .query(Long.class)
-                .single();
+        return counted("select count(*) " + page.fromWhere(), page.parameters());
+    }
+
+    private long counted(String question, Map<String, Object> parameters) {
+        return work.ask(question, parameters, (row, index) -> row.getLong(1)).get(0);
     }
 
     /** The account that signs in with the value, in its normal form. */

@@ -4,6 +4,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.AccountRecord.Membership;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -29,14 +30,15 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * How the accounts of a revision are read: one statement for an account with its profiles, roles, tenants and confirmations, and what
- * each of its columns is. Made once for a revision.
+ * How the accounts of a revision are read: one statement for what somebody needs of an account, its profiles, roles, tenants and
+ * confirmations, and what each of its columns is. Made once for a revision and what is needed.
  */
 final class RecordPlan {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     static final String ROLES = """
             (select cast(json_agg(json_build_array(g.role, g.tenant_id) order by g.role) as text)
              from cuenta.role_given g where g.account_id = a.id)""";
+    private static final String NOTHING = "cast(null as text)";
     private static final String CONFIRMED = """
             (select cast(json_object_agg(c.field, c.confirmed_at) as text)
              from cuenta.confirmed c where c.account_id = a.id)""";
@@ -66,7 +68,13 @@ final class RecordPlan {
     private final String select;
     private final String joins;
 
-    RecordPlan(LiveRevision revision) {
+    /** Of everything. */
+    static RecordPlan whole(LiveRevision revision) {
+        AccountModel model = revision.model();
+        return new RecordPlan(revision, new Needs(model.fields().keySet(), true, true, true));
+    }
+
+    RecordPlan(LiveRevision revision, Needs needs) {
         this.model = revision.model();
         Shape shape = revision.shape();
         columns.addAll(List.of(
@@ -77,23 +85,29 @@ final class RecordPlan {
                 "a.last_modified_at",
                 "a.anonymised_at",
                 "a.version",
-                ROLES,
-                TENANTS,
-                confirmed(model)));
-        this.own = places("a", model.ownFields(), shape);
+                needs.roles() ? ROLES : NOTHING,
+                needs.tenants() ? TENANTS : NOTHING,
+                needs.confirmed() ? confirmed(model) : NOTHING));
+        this.own = places("a", model.ownFields(), needs, shape);
         StringBuilder joined = new StringBuilder();
         model.profiles().keySet().forEach(profile -> {
             String alias = ConditionSql.alias(profile);
             columns.add(alias + ".account_id");
-            profiles.add(new ProfilePlaces(columns.size(), places(alias, model.fieldsOfProfile(profile), shape)));
-            joined.append(join(profile));
+            int key = columns.size();
+            List<Place> places = places(alias, model.fieldsOfProfile(profile), needs, shape);
+            if (places.isEmpty()) {
+                columns.remove(columns.size() - 1);
+            } else {
+                profiles.add(new ProfilePlaces(key, places));
+                joined.append(join(profile));
+            }
         });
         this.select = "select " + String.join(", ", columns);
         this.joins = joined.toString();
     }
 
     static String confirmed(AccountModel model) {
-        return model.fields().values().stream().anyMatch(Field::confirmed) ? CONFIRMED : "cast(null as text)";
+        return model.fields().values().stream().anyMatch(Field::confirmed) ? CONFIRMED : NOTHING;
     }
 
     static String join(String profile) {
@@ -101,10 +115,10 @@ final class RecordPlan {
         return " left join " + Shape.qualified(profile) + " " + alias + " on " + alias + ".account_id = a.id";
     }
 
-    private List<Place> places(String alias, List<Field> fields, Shape shape) {
+    private List<Place> places(String alias, List<Field> fields, Needs needs, Shape shape) {
         List<Place> places = new ArrayList<>();
         for (Field field : fields) {
-            if (field.stored()) {
+            if (field.stored() && needs.fields().contains(field.path())) {
                 columns.add(alias + "." + Shape.quoted(shape.columnNow(field)));
                 places.add(new Place(field, columns.size()));
             }
@@ -119,22 +133,16 @@ final class RecordPlan {
             Optional<TenantId> tenant = work.scope().tenant();
             List<Object> parameters = new ArrayList<>(List.of(found.value()));
             tenant.ifPresent(within -> parameters.add(within.value()));
-            return work.sql()
-                    .sql(single.computeIfAbsent(
-                            new Single(found.column(), tenant.isPresent()), one -> one.statement(this)))
-                    .params(parameters)
-                    .query((row, index) -> record(row, work))
-                    .optional();
+            String statement =
+                    single.computeIfAbsent(new Single(found.column(), tenant.isPresent()), one -> one.statement(this));
+            return work.ask(statement, parameters, (row, index) -> record(row, work)).stream()
+                    .findFirst();
         });
     }
 
     /** The accounts of the page, in its order. */
     List<AccountRecord> read(PageSql page, Work work) {
-        return work.sql()
-                .sql(select + page.records(joins))
-                .params(page.parameters())
-                .query((row, index) -> record(row, work))
-                .list();
+        return work.ask(select + page.records(joins), page.parameters(), (row, index) -> record(row, work));
     }
 
     private AccountRecord record(ResultSet row, Work work) throws SQLException {

@@ -2,6 +2,7 @@ package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -32,15 +33,27 @@ final class Records {
     }
 
     Optional<AccountRecord> read(AccountId id) {
-        return work.writes() ? attached(PageSql.one(work, id)).stream().findFirst() : plan().read(id, work);
+        return work.writes() ? attached(PageSql.one(work, id)).stream().findFirst() : whole().read(id, work);
     }
 
     List<AccountRecord> read(PageSql page) {
-        return work.writes() ? attached(page) : plan().read(page, work);
+        return work.writes() ? attached(page) : whole().read(page, work);
     }
 
-    private RecordPlan plan() {
-        return work.revision().planned(RecordPlan.class, RecordPlan::new);
+    Optional<AccountRecord> read(AccountId id, Needs needs) {
+        return plan(needs).read(id, work);
+    }
+
+    List<AccountRecord> read(PageSql page, Needs needs) {
+        return plan(needs).read(page, work);
+    }
+
+    private RecordPlan whole() {
+        return work.revision().planned(RecordPlan.class, RecordPlan::whole);
+    }
+
+    private RecordPlan plan(Needs needs) {
+        return work.revision().planned(RecordPlans.class, RecordPlans::new).of(needs);
     }
 
     private List<AccountRecord> attached(PageSql page) {

@@ -44,11 +44,10 @@ final class Searches {
             case EQ -> field.search() ? "'like', " + pattern : "'eq', cast(" + value + " as text)";
             default -> "'" + compare.comparison() + "', cast(" + value + " as text)";
         };
-        List<String> keys = work.sql()
-                .sql("select cuenta.keys_by_index(?, " + asked + ", ?)")
-                .params(index, compare.value(), FEW + 1)
-                .query(String.class)
-                .list();
+        List<String> keys = work.ask(
+                "select cuenta.keys_by_index(?, " + asked + ", ?)",
+                List.of(index, compare.value(), FEW + 1),
+                (row, number) -> row.getString(1));
         return keys.size() > FEW ? new Condition.Often(compare) : new Condition.Among(keys);
     }
 }

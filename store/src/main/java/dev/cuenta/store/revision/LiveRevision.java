@@ -125,7 +125,16 @@ public final class LiveRevision {
      * @param scope which accounts the work reaches
      */
     public <T> T read(Scope scope, Function<Work, T> work) {
-        return again(revision -> revision.asking(scope, work));
+        return read(scope, new Premises(), work);
+    }
+
+    /**
+     * As {@link #read(Scope, Function)}, for somebody who is remembered: what that rests on is asked with the first question.
+     *
+     * @param premises tell afterwards whether they hold
+     */
+    public <T> T read(Scope scope, Premises premises, Function<Work, T> work) {
+        return again(revision -> revision.asking(scope, premises, work));
     }
 
     private <T> T again(Function<LiveRevision, T> use) {
@@ -145,9 +154,9 @@ public final class LiveRevision {
         }
     }
 
-    private <T> T asking(Scope scope, Function<Work, T> work) {
+    private <T> T asking(Scope scope, Premises premises, Function<Work, T> work) {
         try (Connection connection = dataSource.getConnection()) {
-            T result = work.apply(Work.reading(this, connection, scope));
+            T result = work.apply(Work.reading(this, connection, scope, premises));
             if (!connection.getAutoCommit()) {
                 connection.commit();
             }

@@ -5,6 +5,7 @@ import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.account.Controlled;
+import dev.cuenta.store.revision.Premises;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -73,17 +74,27 @@ public final class Sessions {
      * @param idle how long a session may go unused
      */
     public Optional<Signed> find(byte[] tokenHash, Duration idle) {
-        return signed("s.token_hash", tokenHash, idle);
+        return find(tokenHash, idle, new Premises());
     }
 
-    /** As {@link #find(byte[], Duration)}, by the session's id. */
+    /**
+     * As {@link #find(byte[], Duration)}.
+     *
+     * @param premises of what will be remembered about whoever signed in
+     */
+    public Optional<Signed> find(byte[] tokenHash, Duration idle, Premises premises) {
+        return signed("s.token_hash", tokenHash, idle, premises);
+    }
+
+    /** By the session's id. */
     public Optional<Signed> find(UUID session, Duration idle) {
-        return signed("s.id", session, idle);
+        return signed("s.id", session, idle, new Premises());
     }
 
-    private Optional<Signed> signed(String column, Object value, Duration idle) {
-        return work.sql()
-                .sql("""
+    private Optional<Signed> signed(String column, Object value, Duration idle, Premises premises) {
+        return work.find(
+                premises,
+                """
                 select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.strong,
                     (select coalesce(array_agg(g.role || ':' || coalesce(g.tenant_id::text, '')), '{}')
                      from cuenta.role_given g left join cuenta.tenant t on t.id = g.tenant_id
@@ -91,10 +102,9 @@ public final class Sessions {
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
                      from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
                      where m.account_id = s.account_id and (s.strong or not t.second_factor)) as tenants
-                from cuenta.session s where %s = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id"), column))
-                .params(value, (double) idle.toSeconds())
-                .query(this::read)
-                .optional();
+                from cuenta.session s where %s = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id"), column),
+                List.of(value, (double) idle.toSeconds()),
+                this::read);
     }
 
     /** The session goes on under another token. */

@@ -3,6 +3,7 @@ package dev.cuenta.store.sharing;
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.revision.Premises;
 import dev.cuenta.store.revision.Work;
 import java.sql.Array;
 import java.sql.ResultSet;
@@ -77,16 +78,19 @@ public final class ServiceKeys {
                 "`" + service + "` has two keys already. Take back the one that is not used any more first.");
     }
 
-    /** The key that may be used now, from that address. */
-    public Optional<ServiceKey> find(byte[] tokenHash, String address) {
-        return work.sql()
-                .sql(
-                        "select " + COLUMNS + " from cuenta.service_key k where token_hash = ?"
-                                + " and (expires_at is null or expires_at > now())"
-                                + " and (networks = '{}' or exists (select from unnest(k.networks) n where cast(? as inet) <<= n))")
-                .params(tokenHash, address)
-                .query(ServiceKeys::read)
-                .optional();
+    /**
+     * The key that may be used now, from that address.
+     *
+     * @param premises of what will be remembered about the service
+     */
+    public Optional<ServiceKey> find(byte[] tokenHash, String address, Premises premises) {
+        return work.find(
+                premises,
+                "select " + COLUMNS + " from cuenta.service_key k where token_hash = ?"
+                        + " and (expires_at is null or expires_at > now())"
+                        + " and (networks = '{}' or exists (select from unnest(k.networks) n where cast(? as inet) <<= n))",
+                List.of(tokenHash, address),
+                ServiceKeys::read);
     }
 
     /** Notes that the key is in use. */

@@ -8,6 +8,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.account.Refusals;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.revision.Premises;
 import dev.cuenta.store.revision.SingleMembership;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
@@ -66,21 +67,38 @@ public final class Tenants {
     }
 
     public boolean exists(TenantId tenant) {
-        return work.sql()
-                .sql("select exists (select 1 from cuenta.tenant where id = ?)")
-                .param(tenant.value())
-                .query(Boolean.class)
-                .single();
+        return exists(tenant, new Premises());
+    }
+
+    /**
+     * As {@link #exists(TenantId)}.
+     *
+     * @param premises of what will be remembered about whoever named the tenant
+     */
+    public boolean exists(TenantId tenant, Premises premises) {
+        return find("id", tenant.value(), premises).isPresent();
     }
 
     /** The tenant that a subdomain names. */
     public Optional<TenantId> ofSlug(String slug) {
-        return work.sql()
-                .sql("select id from cuenta.tenant where slug = ?")
-                .param(slug)
-                .query(UUID.class)
-                .optional()
-                .map(TenantId::new);
+        return ofSlug(slug, new Premises());
+    }
+
+    /**
+     * As {@link #ofSlug(String)}.
+     *
+     * @param premises of what will be remembered about whoever named the tenant
+     */
+    public Optional<TenantId> ofSlug(String slug, Premises premises) {
+        return find("slug", slug, premises);
+    }
+
+    private Optional<TenantId> find(String column, Object value, Premises premises) {
+        return work.find(
+                premises,
+                "select id from cuenta.tenant where " + column + " = ?",
+                List.of(value),
+                (row, index) -> new TenantId(row.getObject("id", UUID.class)));
     }
 
     /** The oldest tenant of that name. */

@@ -1,0 +1,20 @@
+package dev.cuenta.store.account;
+
+import dev.cuenta.core.account.Needs;
+import dev.cuenta.store.revision.LiveRevision;
+import org.springframework.util.ConcurrentLruCache;
+
+/** The plans of a revision, by what is needed; as many as there may be sorts of readers. */
+final class RecordPlans {
+    private static final int MOST = 1000;
+
+    private final ConcurrentLruCache<Needs, RecordPlan> plans;
+
+    RecordPlans(LiveRevision revision) {
+        plans = new ConcurrentLruCache<>(MOST, needs -> new RecordPlan(revision, needs));
+    }
+
+    RecordPlan of(Needs needs) {
+        return plans.get(needs);
+    }
+}
