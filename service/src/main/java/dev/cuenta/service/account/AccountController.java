@@ -6,6 +6,7 @@ import dev.cuenta.service.session.Asker;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.OpenToGuests;
 import dev.cuenta.service.session.OpenToServices;
+import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
@@ -36,11 +37,21 @@ final class AccountController {
     private final AccountUseCases accounts;
     private final AccountChange changes;
     private final Listing listing;
+    private final Lookup lookup;
+    private final Export export;
     private final JsonMapper json;
 
     AccountController(
-            SignUps signUps, AccountUseCases accounts, AccountChange changes, Listing listing, JsonMapper json) {
+            SignUps signUps,
+            AccountUseCases accounts,
+            AccountChange changes,
+            Listing listing,
+            Lookup lookup,
+            Export export,
+            JsonMapper json) {
         this.json = json;
+        this.lookup = lookup;
+        this.export = export;
         this.signUps = signUps;
         this.changes = changes;
         this.accounts = accounts;
@@ -72,14 +83,21 @@ final class AccountController {
 
     @OpenToServices
     @GetMapping("/accounts")
+    @Nullable
     ResponseEntity<Map<String, Object>> list(
             Asker asker,
             @RequestParam(required = false) @Nullable String filter,
             @RequestParam(required = false) @Nullable String sort,
             @RequestParam(defaultValue = "") Set<String> fields,
             @RequestParam(defaultValue = "25") int limit,
-            @RequestParam(required = false) @Nullable String cursor) {
+            @RequestParam(required = false) @Nullable String cursor,
+            @RequestHeader(name = HttpHeaders.ACCEPT, defaultValue = "") String accept,
+            HttpServletResponse response) {
         Listing.Request request = new Listing.Request(filter, sort, fields, limit, cursor);
+        if (accept.contains(Export.LINES)) {
+            export.write(asker.caller(), request, response);
+            return null;
+        }
         Listing.Page page = fields.isEmpty()
                 ? asker.read(caller -> listing.list(caller, request))
                 : listing.list(asker.caller(), request);
@@ -92,6 +110,14 @@ final class AccountController {
                     .body(body);
         }
         return ResponseEntity.ok(body);
+    }
+
+    @OpenToServices
+    @PostMapping("/accounts/lookup")
+    Lookup.Found lookUp(Asker asker, @RequestBody Lookup.Request request) {
+        return request.asked().isEmpty()
+                ? asker.read(caller -> lookup.find(caller, request))
+                : lookup.find(asker.caller(), request);
     }
 
     @OpenToServices

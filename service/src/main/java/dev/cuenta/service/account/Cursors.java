@@ -29,10 +29,14 @@ final class Cursors {
             .build();
 
     String after(AccountRecord last, AccountQuery query, @Nullable String sort) {
-        Object value = valueOf(last, query.sort());
+        Object value = position(last, query).value();
         Object json = value == null ? null : query.sort().type().write(value);
         byte[] text = JSON.writeValueAsBytes(Arrays.asList(sort, json, last.id().text()));
         return Base64.getUrlEncoder().withoutPadding().encodeToString(text);
+    }
+
+    static Position position(AccountRecord last, AccountQuery query) {
+        return new Position(valueOf(last, query.sort()), last.id());
     }
 
     private static @Nullable Object valueOf(AccountRecord record, Attribute sort) {

@@ -3,6 +3,7 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
+import dev.cuenta.core.account.AccountQuery.Position;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
@@ -43,6 +44,18 @@ final class Listing {
     /** A page as it may leave; {@code next} is null on the last one. */
     record Page(List<Map<String, Object>> items, @Nullable String next) {}
 
+    /** Takes one batch after the other. */
+    interface Batches {
+        /** Also again, where the question has to be asked a second time. */
+        void begin();
+
+        void add(List<Map<String, Object>> batch);
+
+        void end();
+    }
+
+    private static final int BATCH = 500;
+
     private final LiveRevisions live;
     private final Cursors cursors;
     private final SearchLimit searches;
@@ -68,12 +81,57 @@ final class Listing {
                     : revision.read(scope, caller.premises(), work -> searches.page(query, needs, work));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
-            List<Map<String, Object>> items = page.stream()
-                    .map(record ->
-                            revision.projection().project(record, caller.viewer(model, record), request.fields()))
-                    .toList();
-            return new Page(items, more ? cursors.after(page.get(page.size() - 1), query, request.sort()) : null);
+            return new Page(
+                    shown(caller, page, request, revision),
+                    more ? cursors.after(page.get(page.size() - 1), query, request.sort()) : null);
         });
+    }
+
+    /**
+     * All that a filter chooses, as they are at one moment.
+     *
+     * @throws Problem INVALID also for a request that names a page
+     */
+    void all(Caller caller, Request request, Batches batches) {
+        if (request.cursor() != null) {
+            throw Problem.invalid("/cursor", "unknown", "An export has no pages: leave `cursor` and `limit` out.");
+        }
+        live.with(revision -> {
+            AccountModel model = revision.model();
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
+            Viewer viewer = caller.viewer(model);
+            revision.projection().checkRequested(request.fields(), viewer);
+            AccountQuery query = query(revision, viewer, request);
+            if (!AccountUseCases.secrets(model, request.fields()).isEmpty()) {
+                throw Problem.invalid(
+                        "/fields", "secret", "Secret fields are not exported. Read them account by account.");
+            }
+            Needs needs = needs(caller, revision, query, request.fields());
+            return revision.readAtOnce(scope, work -> {
+                batches.begin();
+                Position after = null;
+                List<AccountRecord> page;
+                do {
+                    page = searches.page(
+                            new AccountQuery(query.condition(), query.sort(), query.descending(), BATCH, after),
+                            needs,
+                            work);
+                    List<AccountRecord> batch = page.size() > BATCH ? page.subList(0, BATCH) : page;
+                    batches.add(shown(caller, batch, request, revision));
+                    after = batch.isEmpty() ? null : Cursors.position(batch.get(batch.size() - 1), query);
+                } while (page.size() > BATCH);
+                batches.end();
+                return request;
+            });
+        });
+    }
+
+    private static List<Map<String, Object>> shown(
+            Caller caller, List<AccountRecord> records, Request request, LiveRevision revision) {
+        return records.stream()
+                .map(record -> revision.projection()
+                        .project(record, caller.viewer(revision.model(), record), request.fields()))
+                .toList();
     }
 
     /** Where a page ends is told by the value that it is sorted by. */

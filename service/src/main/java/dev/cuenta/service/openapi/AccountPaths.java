@@ -79,6 +79,13 @@ final class AccountPaths {
                         Paths.query("fields", "fields to answer with, by comma"),
                         Paths.query("limit", "1 to 200; 25 by default"),
                         Paths.query("cursor", "next of the page before")));
+        paths.add(
+                "/v1/accounts/lookup",
+                "post",
+                "Find up to 1,000 accounts at once, by id or by a unique field",
+                ref("Lookup"),
+                "200",
+                ref("LookedUp"));
         paths.add("/v1/accounts/count", "get", "Count accounts", null, "200", Paths.JSON_OBJECT);
         paths.add("/v1/accounts/{id}", "get", "Read an account", null, "200", ref("Account"));
         paths.parameters(

@@ -33,6 +33,8 @@ final class Schemas {
         Map<String, Object> schemas = new LinkedHashMap<>();
         schemas.put("Account", account());
         schemas.put("AccountPage", page());
+        schemas.put("Lookup", lookup());
+        schemas.put("LookedUp", lookedUp());
         schemas.put("AccountPatch", fieldsOnly());
         schemas.put("Problem", problem());
         return schemas;
@@ -42,6 +44,8 @@ final class Schemas {
         Map<String, Object> schemas = new LinkedHashMap<>();
         schemas.put("Account", account());
         schemas.put("AccountPage", page());
+        schemas.put("Lookup", lookup());
+        schemas.put("LookedUp", lookedUp());
         schemas.put("SignUp", signUp());
         schemas.put("NewAccount", body(field -> true, Map.of()));
         schemas.put("AccountPatch", fieldsOnly());
@@ -172,6 +176,24 @@ final class Schemas {
     private static Map<String, Object> page() {
         return object(
                 Map.of("items", Map.of("type", "array", "items", ref("Account")), "next", text()), List.of("items"));
+    }
+
+    private static Map<String, Object> lookup() {
+        return object(Map.of("by", text(), "values", list(asked()), "fields", list(text())), List.of("values"));
+    }
+
+    private static Map<String, Object> lookedUp() {
+        Map<String, Object> item =
+                object(Map.of("asked", asked(), "account", ref("Account")), List.of("asked", "account"));
+        return object(Map.of("items", list(item), "missing", list(asked())), List.of("items", "missing"));
+    }
+
+    private static Map<String, Object> asked() {
+        return Map.of("type", List.of("string", "number"));
+    }
+
+    private static Map<String, Object> list(Map<String, Object> items) {
+        return Map.of("type", "array", "items", items);
     }
 
     private static Map<String, Object> problem() {

@@ -172,6 +172,41 @@ public final class Accounts {
         });
     }
 
+    /**
+     * Those that bear the ids, present or former ones, by what they were asked for as; with no more than is needed, for showing them.
+     * What is no account's within the work's scope is missing.
+     */
+    public Map<String, AccountRecord> lookUp(Collection<AccountId> ids, Needs needs) {
+        Map<String, List<String>> byColumn = new LinkedHashMap<>();
+        ids.forEach(id -> shape.findId(id.text())
+                .ifPresent(found -> byColumn.computeIfAbsent(
+                                found.column() + " = cast(asked as "
+                                        + found.type().sql() + ")",
+                                none -> new ArrayList<>())
+                        .add(id.text())));
+        List<String> asked = new ArrayList<>();
+        List<Object> parameters = new ArrayList<>();
+        byColumn.forEach((same, texts) -> {
+            asked.add("select asked, o.id as key from unnest(?) asked join accounts.account o on o." + same);
+            parameters.add(texts.toArray(String[]::new));
+        });
+        return asked.isEmpty()
+                ? Map.of()
+                : new Records(work).lookUp(String.join(" union all ", asked), parameters, needs);
+    }
+
+    /** As {@link #lookUp(Collection, Needs)}, by values of a unique field, each as text. */
+    public Map<String, AccountRecord> lookUp(Field field, List<String> values, Needs needs) {
+        return values.isEmpty()
+                ? Map.of()
+                : new Records(work)
+                        .lookUp(
+                                "select asked, " + shape.keyByUnique(field, Shape.comparable(field, "asked"))
+                                        + " as key from unnest(?) asked",
+                                List.<Object>of((Object) values.toArray(String[]::new)),
+                                needs);
+    }
+
     /** One page, and one record more when there is a next page. */
     public List<AccountRecord> page(AccountQuery query) {
         Records records = new Records(work);

@@ -25,6 +25,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -143,6 +144,26 @@ final class RecordPlan {
     /** The accounts of the page, in its order. */
     List<AccountRecord> read(PageSql page, Work work) {
         return work.ask(select + page.records(joins), page.parameters(), (row, index) -> record(row, work));
+    }
+
+    /**
+     * The accounts of the work's scope that a question gives the keys of.
+     *
+     * @param keys gives {@code asked}, which the answer has them by, and {@code key}
+     */
+    Map<String, AccountRecord> lookUp(String keys, List<Object> parameters, Work work) {
+        Optional<TenantId> tenant = work.scope().tenant();
+        List<Object> all = new ArrayList<>(parameters);
+        tenant.ifPresent(within -> all.add(within.value()));
+        return work
+                .ask(
+                        select + ", looked_up.asked from (" + keys
+                                + ") looked_up join accounts.account a on a.id = looked_up.key" + joins
+                                + (tenant.isPresent() ? " where " + PageSql.member("?") : ""),
+                        all,
+                        (row, index) -> Map.entry(row.getString(columns.size() + 1), record(row, work)))
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
     private AccountRecord record(ResultSet row, Work work) throws SQLException {

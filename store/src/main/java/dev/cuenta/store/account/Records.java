@@ -48,6 +48,10 @@ final class Records {
         return plan(needs).read(page, work);
     }
 
+    Map<String, AccountRecord> lookUp(String keys, List<Object> parameters, Needs needs) {
+        return plan(needs).lookUp(keys, parameters, work);
+    }
+
     private RecordPlan whole() {
         return work.revision().planned(RecordPlan.class, RecordPlan::whole);
     }

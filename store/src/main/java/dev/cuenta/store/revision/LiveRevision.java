@@ -134,7 +134,29 @@ public final class LiveRevision {
      * @param premises tell afterwards whether they hold
      */
     public <T> T read(Scope scope, Premises premises, Function<Work, T> work) {
-        return again(revision -> revision.asking(scope, premises, work));
+        return again(revision -> revision.asking(scope, premises, connection -> {}, work));
+    }
+
+    /**
+     * Runs work that changes nothing, and all of whose statements see what was committed before the first. While it goes on, no publish
+     * can change the tables that it reads.
+     *
+     * @param scope which accounts the work reaches
+     */
+    public <T> T readAtOnce(Scope scope, Function<Work, T> work) {
+        return again(revision -> revision.asking(
+                scope,
+                new Premises(),
+                connection -> {
+                    connection.setAutoCommit(false);
+                    connection.setReadOnly(true);
+                    connection.setTransactionIsolation(Connection.TRANSACTION_REPEATABLE_READ);
+                },
+                work));
+    }
+
+    private interface Preparation {
+        void of(Connection connection) throws SQLException;
     }
 
     private <T> T again(Function<LiveRevision, T> use) {
@@ -154,8 +176,9 @@ public final class LiveRevision {
         }
     }
 
-    private <T> T asking(Scope scope, Premises premises, Function<Work, T> work) {
+    private <T> T asking(Scope scope, Premises premises, Preparation prepared, Function<Work, T> work) {
         try (Connection connection = dataSource.getConnection()) {
+            prepared.of(connection);
             T result = work.apply(Work.reading(this, connection, scope, premises));
             if (!connection.getAutoCommit()) {
                 connection.commit();

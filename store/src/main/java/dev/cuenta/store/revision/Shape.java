@@ -117,11 +117,11 @@ public final class Shape {
     }
 
     private Optional<FoundId> foundId(IdType type, String text) {
-        return type.read(text).map(value -> new FoundId(idColumn(type), value));
+        return type.read(text).map(value -> new FoundId(idColumn(type), type, value));
     }
 
     /** A column of the account's table, and the value that it would have to hold. */
-    public record FoundId(String column, Object value) {
+    public record FoundId(String column, IdType type, Object value) {
         boolean isKey() {
             return column.equals(KEY);
         }

@@ -1,0 +1,178 @@
+package dev.cuenta.service.account;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Attribute;
+import dev.cuenta.core.account.Attributes;
+import dev.cuenta.core.account.Needs;
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.revision.Work;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Finds many accounts at once, by their ids or by the values of a field that is unique: one question, whatever their number. */
+@Component
+final class Lookup {
+    private static final int MOST = 1000;
+    private static final String ID = "id";
+
+    /**
+     * What is looked up.
+     *
+     * @param by {@code id}, or a unique field; null for {@code id}
+     * @param values ids, or values of the field: texts or numbers
+     * @param fields to answer with; null for all that are returned by default
+     */
+    record Request(
+            @Nullable String by,
+            @Nullable List<Object> values,
+            @Nullable List<String> fields) {
+        Set<String> asked() {
+            return fields == null ? Set.of() : Set.copyOf(fields);
+        }
+    }
+
+    /** An account, and as what it was asked for. */
+    record Item(Object asked, Map<String, Object> account) {}
+
+    /** In the order of the request. */
+    record Found(List<Item> items, List<Object> missing) {}
+
+    private final LiveRevisions live;
+
+    Lookup(LiveRevisions live) {
+        this.live = live;
+    }
+
+    /** @throws Problem INVALID for no values or more than a thousand, and for a field that is not unique or may not be read */
+    Found find(Caller caller, Request request) {
+        List<Object> values = values(request);
+        return live.with(revision -> {
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, revision.model());
+            revision.projection().checkRequested(request.asked(), caller.viewer(revision.model()));
+            Needs needs = caller.needs(revision, request.asked());
+            Function<Work, Map<String, AccountRecord>> question = question(caller, request, values, needs, revision);
+            boolean secrets =
+                    !AccountUseCases.secrets(revision.model(), request.asked()).isEmpty();
+            Map<String, AccountRecord> found = secrets
+                    ? revision.write(scope, work -> told(caller, question.apply(work), request, work))
+                    : revision.read(scope, caller.premises(), question);
+            return found(caller, request, values, found, revision);
+        });
+    }
+
+    private static List<Object> values(Request request) {
+        List<Object> values = request.values();
+        if (values == null || values.isEmpty() || values.size() > MOST) {
+            throw Problem.invalid("/values", "range", "Give 1 to " + MOST + " `values` to look up.");
+        }
+        for (int i = 0; i < values.size(); i++) {
+            if (!(values.get(i) instanceof String || values.get(i) instanceof Number)) {
+                throw Problem.invalid("/values/" + i, "type", "must be a text or a number.");
+            }
+        }
+        return values;
+    }
+
+    private static Function<Work, Map<String, AccountRecord>> question(
+            Caller caller, Request request, List<Object> values, Needs needs, LiveRevision revision) {
+        if (request.by() == null || request.by().equals(ID)) {
+            List<AccountId> ids = values.stream()
+                    .map(value -> new AccountId(value.toString()))
+                    .distinct()
+                    .toList();
+            return work -> new Accounts(work).lookUp(ids, needs);
+        }
+        Field field = unique(request.by(), revision.matrix().attributes(caller.viewer(revision.model())));
+        List<String> asked = values.stream()
+                .flatMap(value -> text(field, value).stream())
+                .distinct()
+                .toList();
+        return work -> new Accounts(work).lookUp(field, asked, needs);
+    }
+
+    private static Field unique(String path, Attributes attributes) {
+        return attributes
+                .find(path)
+                .filter(Lookup::isUnique)
+                .map(Attribute::field)
+                .orElseThrow(() -> {
+                    List<String> unique = new ArrayList<>(List.of(ID));
+                    attributes.paths().stream()
+                            .filter(other -> attributes
+                                    .find(other)
+                                    .filter(Lookup::isUnique)
+                                    .isPresent())
+                            .forEach(unique::add);
+                    return Problem.invalid(
+                            "/by",
+                            "unknown",
+                            "Accounts cannot be looked up by `" + path + "`. " + Nearest.advice(path, unique));
+                });
+    }
+
+    private static boolean isUnique(Attribute attribute) {
+        return attribute.source() == Attribute.Source.FIELD
+                && !attribute.secret()
+                && attribute.field() != null
+                && attribute.field().unique();
+    }
+
+    /** As it is kept; empty for what no account can hold. */
+    private static Optional<String> text(Field field, Object value) {
+        return field.type()
+                .read(value, field.limits())
+                .value()
+                .map(read -> field.type().write(read).toString());
+    }
+
+    private static Map<String, AccountRecord> told(
+            Caller caller, Map<String, AccountRecord> found, Request request, Work work) {
+        AccountUseCases.tellOfSecrets(
+                caller, found.values().stream().map(AccountRecord::id).toList(), request.asked(), work);
+        return found;
+    }
+
+    private static Found found(
+            Caller caller,
+            Request request,
+            List<Object> values,
+            Map<String, AccountRecord> found,
+            LiveRevision revision) {
+        Map<Object, Item> items = new LinkedHashMap<>();
+        List<Object> missing = new ArrayList<>();
+        Field field = request.by() == null || request.by().equals(ID)
+                ? null
+                : revision.model().field(request.by()).orElse(null);
+        for (Object value : values) {
+            Optional<String> asked = field == null ? Optional.of(value.toString()) : text(field, value);
+            AccountRecord record = asked.map(found::get).orElse(null);
+            if (record == null) {
+                missing.add(value);
+            } else {
+                items.computeIfAbsent(
+                        value,
+                        one -> new Item(
+                                one,
+                                revision.projection()
+                                        .project(record, caller.viewer(revision.model(), record), request.asked())));
+            }
+        }
+        return new Found(List.copyOf(items.values()), missing);
+    }
+}
