@@ -14,12 +14,12 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * Every connection is cut at twenty random moments of a publish, as a killed service or a database that goes down would cut
+ * Every connection is cut at ten random moments of a publish, as a killed service or a database that goes down would cut
  * them; taken up again, the publish ends, and every value is there once.
  */
 class CutOffTest extends DatabaseTest {
-    private static final int ACCOUNTS = 6000;
-    private static final int CUTS = 20;
+    private static final int ACCOUNTS = 3000;
+    private static final int CUTS = 10;
 
     @ParameterizedTest
     @EnumSource(PublishCase.class)

@@ -16,7 +16,7 @@ import org.junit.jupiter.params.provider.EnumSource;
  */
 class StoppedPublishTest extends DatabaseTest {
     /** Some of them have values that are too long for narrower rules. */
-    private static final int ACCOUNTS = 1200;
+    private static final int ACCOUNTS = 1020;
 
     private void begin(PublishCase publish) {
         database.publish(publish.before());
