@@ -20,6 +20,25 @@ class OperatorAtTheTerminalTest extends OnMarea {
     private static final String GATE_CODE = "~GateCanary~";
 
     @Test
+    void all_accounts_are_exported_and_many_looked_up(@TempDir Path folder) throws IOException {
+        Path file = folder.resolve("staff.jsonl");
+        marea.cuenta("accounts", "export", "--filter", "kind eq \"staff\"", "--fields", "email", file.toString())
+                .succeeds();
+        List<String> lines = Files.readAllLines(file);
+        assertThat(lines).isNotEmpty().allMatch(line -> line.contains("\"email\":") && !line.contains("familyName"));
+        assertThat(folder.toFile().list()).containsExactly("staff.jsonl");
+        assertThat(marea.cuenta("accounts", "export").succeeds().text().lines()).hasSizeGreaterThan(lines.size());
+        Output refused = marea.cuenta("accounts", "export", "--filter", "kind is staff", file.toString());
+        assertThat(refused.errors()).contains("The filter cannot be read");
+        assertThat(Files.readAllLines(file)).isEqualTo(lines);
+
+        Output found =
+                marea.cuenta("accounts", "lookup", "--by", "email", "tomas.rey@marea.example", "nobody@marea.example");
+        assertThat(found.text()).contains("ASKED", "Rey");
+        assertThat(found.errors()).contains("No account within your reach: nobody@marea.example");
+    }
+
+    @Test
     void reads_who_did_what_with_masked_values() {
         String id = signUp("ada");
         marea.operator()

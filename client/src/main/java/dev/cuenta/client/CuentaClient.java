@@ -3,8 +3,10 @@ package dev.cuenta.client;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.net.HttpURLConnection;
 import java.net.URI;
 import java.net.URLEncoder;
@@ -14,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
@@ -55,12 +58,16 @@ public final class CuentaClient {
     }
 
     public Answer get(String path, Map<String, String> query) {
+        return send("GET", address(path, query), null, null);
+    }
+
+    private static String address(String path, Map<String, String> query) {
         StringBuilder address = new StringBuilder(path);
         query.forEach((name, value) -> address.append(address.indexOf("?") < 0 ? '?' : '&')
                 .append(name)
                 .append('=')
                 .append(URLEncoder.encode(value, StandardCharsets.UTF_8)));
-        return send("GET", address.toString(), null, null);
+        return address.toString();
     }
 
     public Answer post(String path, Object body) {
@@ -109,6 +116,32 @@ public final class CuentaClient {
             }
             try (InputStream stream = connection.getInputStream()) {
                 return stream.readAllBytes();
+            }
+        } catch (IOException failure) {
+            throw new Unreachable(service, failure);
+        }
+    }
+
+    /**
+     * All that there is, a line of JSON at a time ({@code application/x-ndjson}), as it comes.
+     *
+     * @throws Unreachable also where the lines break off before their end
+     */
+    public void lines(String path, Map<String, String> query, Consumer<String> line) {
+        try {
+            HttpURLConnection connection = open("GET", address(path, query), null);
+            connection.setRequestProperty("Accept", "application/x-ndjson");
+            int status = connection.getResponseCode();
+            if (status >= 400) {
+                throw problem(status, read(connection, status));
+            }
+            try (BufferedReader lines =
+                    new BufferedReader(new InputStreamReader(connection.getInputStream(), StandardCharsets.UTF_8))) {
+                for (String next = lines.readLine(); next != null; next = lines.readLine()) {
+                    line.accept(next);
+                }
+            } catch (IOException brokenOff) {
+                throw new IOException("the answer broke off before its end; ask again", brokenOff);
             }
         } catch (IOException failure) {
             throw new Unreachable(service, failure);

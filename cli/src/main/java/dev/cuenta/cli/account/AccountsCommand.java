@@ -9,24 +9,17 @@ import picocli.CommandLine.Command;
 public final class AccountsCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
-        return Map.of(
-                "list",
-                ListCommand.class,
-                "show",
-                ShowCommand.class,
-                "add",
-                AddCommand.class,
-                "set",
-                SetCommand.class,
-                "picture",
-                PictureCommand.class,
-                "remove",
-                RemoveCommand.class,
-                "anonymise",
-                AnonymiseCommand.class,
-                "dependents",
-                DependentsCommand.class,
-                "dossier",
-                DossierCommand.class);
+        return Map.ofEntries(
+                Map.entry("list", ListCommand.class),
+                Map.entry("show", ShowCommand.class),
+                Map.entry("lookup", LookupCommand.class),
+                Map.entry("export", ExportCommand.class),
+                Map.entry("add", AddCommand.class),
+                Map.entry("set", SetCommand.class),
+                Map.entry("picture", PictureCommand.class),
+                Map.entry("remove", RemoveCommand.class),
+                Map.entry("anonymise", AnonymiseCommand.class),
+                Map.entry("dependents", DependentsCommand.class),
+                Map.entry("dossier", DossierCommand.class));
     }
 }

@@ -22,6 +22,8 @@ import tools.jackson.databind.json.JsonMapper;
 class ExportTest extends OnMarea {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MANY = 20_000;
+    private static final String WAITING =
+            "from pg_stat_activity where state = 'idle in transaction' and state_change < now() - interval '1 s' and usename = 'cuenta_service'";
 
     /** More than what lies between a service and a slow reader. */
     @BeforeAll
@@ -91,11 +93,18 @@ class ExportTest extends OnMarea {
         List<Socket> slow = List.of(begun(), begun());
         assertThat(export(marea.operator(), "").status()).isEqualTo(503);
 
-        marea.sql(
-                "select pg_terminate_backend(pid) from pg_stat_activity where state = 'idle in transaction' and usename = 'cuenta_service'");
+        Await.until(
+                "both wait for their readers",
+                () -> marea.sql("select count(*) " + WAITING).equals("2"));
+        marea.sql("select pg_terminate_backend(pid) " + WAITING);
         for (Socket one : slow) {
-            assertThat(left(one)).contains("many").doesNotEndWith("\r\n0\r\n\r\n");
+            String lines = left(one);
+            assertThat(lines.contains("many")).isTrue();
+            assertThat(lines.endsWith("\r\n0\r\n\r\n"))
+                    .as("ended as if it were whole")
+                    .isFalse();
         }
+        assertThat(marea.log()).doesNotContain("many", "marea.example");
         Await.until(
                 "exports are let in again",
                 () -> export(marea.operator(), "?filter=email+eq+%22x@x.example%22")
