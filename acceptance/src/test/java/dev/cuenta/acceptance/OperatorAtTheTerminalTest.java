@@ -32,6 +32,13 @@ class OperatorAtTheTerminalTest extends OnMarea {
         assertThat(refused.errors()).contains("The filter cannot be read");
         assertThat(Files.readAllLines(file)).isEqualTo(lines);
 
+        assertThat(marea.cuenta(
+                                "accounts",
+                                "export",
+                                folder.resolve("none/staff.jsonl").toString())
+                        .errors())
+                .contains("Is there such a folder");
+
         Output found =
                 marea.cuenta("accounts", "lookup", "--by", "email", "tomas.rey@marea.example", "nobody@marea.example");
         assertThat(found.text()).contains("ASKED", "Rey");

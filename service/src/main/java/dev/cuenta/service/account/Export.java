@@ -41,6 +41,8 @@ final class Export {
         turnstile.pass(() -> {
             try {
                 listing.all(caller, request, new Lines(response));
+            } catch (UncheckedIOException gone) {
+                // Whoever read does not wait for the rest.
             } catch (RuntimeException failure) {
                 throw response.isCommitted() ? new BrokenAnswer(failure) : failure;
             }

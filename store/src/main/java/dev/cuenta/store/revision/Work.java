@@ -106,6 +106,9 @@ public final class Work {
             settings.put(SCOPE, next.tenant().map(TenantId::toString).orElse(Connections.EVERYWHERE));
             scope = next;
         }
+        if (writes()) {
+            tell(); // what Hibernate writes at the end is limited too
+        }
     }
 
     /** Each statement from here on fails with SQLSTATE 57014 when it takes longer. */
