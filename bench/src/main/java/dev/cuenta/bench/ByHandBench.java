@@ -89,18 +89,9 @@ public final class ByHandBench {
     }
 
     private void rows(Side ours, Side billing, Side byHand) throws Exception {
-        List<String> ids = owner.sql(
-                        "select cast(id as text) from accounts.account where email like 'boater%' and kind = 'berthHolder' order by md5(email) limit "
-                                + IDS)
-                .query(String.class)
-                .list();
         String tenant = ManyAccounts.NORTH;
-        List<String> northern = owner.sql(
-                        "select cast(id as text) from accounts.account where tenants_ = array[cast(? as uuid)] and kind = 'berthHolder' and email like 'boater%' order by md5(email) limit "
-                                + IDS)
-                .param(tenant)
-                .query(String.class)
-                .list();
+        List<String> ids = ids("true");
+        List<String> northern = ids("tenants_ = array[cast('" + tenant + "' as uuid)]");
         OUT.printf(
                 "%nWith %,d accounts, %d connections, medians of %d turns of %d s:%n%n| work | by hand | Cuenta | ratio | by hand: service, database | Cuenta: service, database |%n|---|---|---|---|---|---|%n",
                 accounts, CONNECTIONS, TURNS, SECONDS);
@@ -144,6 +135,15 @@ public final class ByHandBench {
                         ours.key(),
                         "",
                         "{\"mooring\": {\"berth\": \"" + berth(i) + "\"}}"));
+    }
+
+    /** Of whoever has a berth. */
+    private List<String> ids(String condition) {
+        return owner.sql(
+                        "select cast(id as text) from accounts.account where email like 'boater%' and kind = 'berthHolder' and "
+                                + condition + " order by md5(email) limit " + IDS)
+                .query(String.class)
+                .list();
     }
 
     private String email(int i) {

@@ -107,16 +107,8 @@ public final class CuentaClient {
 
     /** As {@link #download(String)}, in a form of several that there are. */
     public byte[] download(String path, String mediaType) {
-        try {
-            HttpURLConnection connection = open("GET", path, null);
-            connection.setRequestProperty("Accept", mediaType);
-            int status = connection.getResponseCode();
-            if (status >= 400) {
-                throw problem(status, read(connection, status));
-            }
-            try (InputStream stream = connection.getInputStream()) {
-                return stream.readAllBytes();
-            }
+        try (InputStream stream = content(path, mediaType)) {
+            return stream.readAllBytes();
         } catch (IOException failure) {
             throw new Unreachable(service, failure);
         }
@@ -129,14 +121,8 @@ public final class CuentaClient {
      */
     public void lines(String path, Map<String, String> query, Consumer<String> line) {
         try {
-            HttpURLConnection connection = open("GET", address(path, query), null);
-            connection.setRequestProperty("Accept", "application/x-ndjson");
-            int status = connection.getResponseCode();
-            if (status >= 400) {
-                throw problem(status, read(connection, status));
-            }
-            try (BufferedReader lines =
-                    new BufferedReader(new InputStreamReader(connection.getInputStream(), StandardCharsets.UTF_8))) {
+            InputStream content = content(address(path, query), "application/x-ndjson");
+            try (BufferedReader lines = new BufferedReader(new InputStreamReader(content, StandardCharsets.UTF_8))) {
                 for (String next = lines.readLine(); next != null; next = lines.readLine()) {
                     line.accept(next);
                 }
@@ -146,6 +132,16 @@ public final class CuentaClient {
         } catch (IOException failure) {
             throw new Unreachable(service, failure);
         }
+    }
+
+    private InputStream content(String address, String mediaType) throws IOException {
+        HttpURLConnection connection = open("GET", address, null);
+        connection.setRequestProperty("Accept", mediaType);
+        int status = connection.getResponseCode();
+        if (status >= 400) {
+            throw problem(status, read(connection, status));
+        }
+        return connection.getInputStream();
     }
 
     public Answer delete(String path) {

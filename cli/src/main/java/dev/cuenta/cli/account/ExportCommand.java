@@ -7,10 +7,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -46,11 +43,8 @@ final class ExportCommand implements Runnable {
             description = "Where to; - (if nothing is said) for standard output.")
     private String file;
 
-    @Option(names = "--filter", paramLabel = "FILTER", description = "Only these, as for: cuenta accounts list.")
-    private @Nullable String filter;
-
-    @Option(names = "--sort", paramLabel = "FIELD", description = "Sort by a field; with - before it, descending.")
-    private @Nullable String sort;
+    @Mixin
+    private Chosen chosen;
 
     @Option(names = "--fields", paramLabel = "FIELDS", split = ",", description = "Only these fields.")
     private List<String> fields = List.of();
@@ -80,13 +74,9 @@ final class ExportCommand implements Runnable {
     }
 
     private void write(PrintWriter out) {
-        Map<String, String> query = new LinkedHashMap<>();
-        put(query, "filter", filter);
-        put(query, "sort", sort);
-        put(query, "fields", fields.isEmpty() ? null : String.join(",", fields));
         long begun = System.nanoTime();
         long[] written = {0};
-        service.client().lines("/v1/accounts", query, line -> {
+        service.client().lines("/v1/accounts", chosen.query(fields), line -> {
             out.println(line);
             if (++written[0] % TOLD_EACH == 0) {
                 requireWritten(out);
@@ -110,11 +100,5 @@ final class ExportCommand implements Runnable {
         spec.commandLine()
                 .getErr()
                 .printf("%d accounts%s, %.0f a second%n", written, more, written / Math.max(seconds, 1e-3));
-    }
-
-    private static void put(Map<String, String> query, String name, @Nullable String value) {
-        if (value != null) {
-            query.put(name, value);
-        }
     }
 }

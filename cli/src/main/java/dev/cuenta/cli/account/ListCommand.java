@@ -5,7 +5,6 @@ import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -33,14 +32,8 @@ final class ListCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Option(
-            names = "--filter",
-            paramLabel = "FILTER",
-            description = "SCIM filter: eq ne co sw pr gt ge lt le, and or not.")
-    private @Nullable String filter;
-
-    @Option(names = "--sort", paramLabel = "FIELD", description = "Sort by a field; with - before it, descending.")
-    private @Nullable String sort;
+    @Mixin
+    private Chosen chosen;
 
     @Option(names = "--columns", paramLabel = "FIELDS", split = ",", description = "Which fields to show, by comma.")
     private List<String> columns = List.of();
@@ -71,19 +64,12 @@ final class ListCommand implements Runnable {
     }
 
     private Map<String, String> query() {
-        Map<String, String> query = new LinkedHashMap<>();
+        Map<String, String> query = chosen.query(columns);
         query.put("limit", String.valueOf(limit));
-        put(query, "filter", filter);
-        put(query, "sort", sort);
-        put(query, "cursor", cursor);
-        put(query, "fields", columns.isEmpty() ? null : String.join(",", columns));
-        return query;
-    }
-
-    private static void put(Map<String, String> query, String name, @Nullable String value) {
-        if (value != null) {
-            query.put(name, value);
+        if (cursor != null) {
+            query.put("cursor", cursor);
         }
+        return query;
     }
 
     private static void print(JsonNode items, List<String> shown, PrintWriter out) {

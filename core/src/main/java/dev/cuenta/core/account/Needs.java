@@ -10,8 +10,6 @@ import java.util.Set;
  * @param fields stored ones
  */
 public record Needs(Set<FieldPath> fields, boolean roles, boolean tenants, boolean confirmed) {
-    public static final Needs NOTHING = new Needs(Set.of(), false, false, false);
-
     public Needs {
         fields = Set.copyOf(fields);
     }

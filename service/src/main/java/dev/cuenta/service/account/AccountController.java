@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -69,7 +70,7 @@ final class AccountController {
     @OpenToServices
     @GetMapping("/me")
     ResponseEntity<byte[]> own(Asker asker, @RequestParam(defaultValue = "") Set<String> fields) {
-        return found(shown(asker, null, fields));
+        return found(read(asker, fields, caller -> accounts.show(caller, null, fields)));
     }
 
     @OpenToServices
@@ -98,9 +99,7 @@ final class AccountController {
             export.write(asker.caller(), request, response);
             return null;
         }
-        Listing.Page page = fields.isEmpty()
-                ? asker.read(caller -> listing.list(caller, request))
-                : listing.list(asker.caller(), request);
+        Listing.Page page = read(asker, fields, caller -> listing.list(caller, request));
         Map<String, Object> body = new LinkedHashMap<>();
         body.put("items", page.items());
         if (page.next() != null) {
@@ -115,9 +114,7 @@ final class AccountController {
     @OpenToServices
     @PostMapping("/accounts/lookup")
     Lookup.Found lookUp(Asker asker, @RequestBody Lookup.Request request) {
-        return request.asked().isEmpty()
-                ? asker.read(caller -> lookup.find(caller, request))
-                : lookup.find(asker.caller(), request);
+        return read(asker, request.asked(), caller -> lookup.find(caller, request));
     }
 
     @OpenToServices
@@ -139,14 +136,15 @@ final class AccountController {
             @RequestParam(defaultValue = "") Set<String> fields,
             @RequestParam(required = false) @Nullable String as) {
         AccountId account = new AccountId(id);
-        return found(as == null ? shown(asker, account, fields) : accounts.seenAs(asker.caller(), account, as, fields));
+        return found(
+                as == null
+                        ? read(asker, fields, caller -> accounts.show(caller, account, fields))
+                        : accounts.seenAs(asker.caller(), account, as, fields));
     }
 
-    /** Who asks for fields by name may ask for secrets: that is noted. */
-    private AccountUseCases.View shown(Asker asker, @Nullable AccountId account, Set<String> fields) {
-        return fields.isEmpty()
-                ? asker.read(caller -> accounts.show(caller, account, fields))
-                : accounts.show(asker.caller(), account, fields);
+    /** Who asks for fields by name may ask for secrets: that is noted, so it must not be done twice. */
+    private static <T> T read(Asker asker, Set<String> fields, Function<Caller, T> work) {
+        return fields.isEmpty() ? asker.read(work) : work.apply(asker.caller());
     }
 
     @OpenToServices

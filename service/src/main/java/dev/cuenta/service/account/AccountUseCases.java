@@ -88,11 +88,16 @@ public final class AccountUseCases {
             Reach reach = Reach.toRead(caller, id, revision.model());
             Needs needs = caller.needs(revision, fields);
             Function<Work, View> look = work -> shown(caller, reach.read(work, needs), fields, work);
-            // Who is shown a secret is told of, so that takes a transaction that may write.
-            return secrets(revision.model(), fields).isEmpty()
-                    ? revision.read(reach.scope(), caller.premises(), look)
-                    : revision.write(reach.scope(), look);
+            return showing(caller, revision, reach.scope(), fields, look);
         });
+    }
+
+    /** Who is shown a secret is told of, so that takes a transaction that may write. */
+    static <T> T showing(
+            Caller caller, LiveRevision revision, Scope scope, Set<String> fields, Function<Work, T> look) {
+        return secrets(revision.model(), fields).isEmpty()
+                ? revision.read(scope, caller.premises(), look)
+                : revision.write(scope, look);
     }
 
     private static View shown(Caller caller, AccountRecord record, Set<String> fields, Work work) {

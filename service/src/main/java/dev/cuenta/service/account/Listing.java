@@ -74,11 +74,12 @@ final class Listing {
             revision.projection().checkRequested(request.fields(), viewer);
             AccountQuery query = query(revision, viewer, request);
             Needs needs = needs(caller, revision, query, request.fields());
-            boolean secrets = !AccountUseCases.secrets(model, request.fields()).isEmpty();
-            List<AccountRecord> records = secrets
-                    ? revision.write(
-                            scope, work -> told(caller, searches.page(query, needs, work), query, request, work))
-                    : revision.read(scope, caller.premises(), work -> searches.page(query, needs, work));
+            List<AccountRecord> records = AccountUseCases.showing(
+                    caller,
+                    revision,
+                    scope,
+                    request.fields(),
+                    work -> told(caller, searches.page(query, needs, work), query, request, work));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
             return new Page(

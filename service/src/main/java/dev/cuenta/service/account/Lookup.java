@@ -17,6 +17,7 @@ import dev.cuenta.store.revision.LiveRevisions;
 import dev.cuenta.store.revision.Work;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -66,14 +67,27 @@ final class Lookup {
             Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, revision.model());
             revision.projection().checkRequested(request.asked(), caller.viewer(revision.model()));
             Needs needs = caller.needs(revision, request.asked());
-            Function<Work, Map<String, AccountRecord>> question = question(caller, request, values, needs, revision);
-            boolean secrets =
-                    !AccountUseCases.secrets(revision.model(), request.asked()).isEmpty();
-            Map<String, AccountRecord> found = secrets
-                    ? revision.write(scope, work -> told(caller, question.apply(work), request, work))
-                    : revision.read(scope, caller.premises(), question);
-            return found(caller, request, values, found, revision);
+            Optional<Field> by = field(caller, request, revision);
+            Map<Object, String> texts = new LinkedHashMap<>();
+            values.forEach(value -> text(by, value).ifPresent(text -> texts.put(value, text)));
+            Map<String, AccountRecord> found =
+                    AccountUseCases.showing(caller, revision, scope, request.asked(), work -> {
+                        Map<String, AccountRecord> records = lookUp(by, Set.copyOf(texts.values()), needs, work);
+                        AccountUseCases.tellOfSecrets(
+                                caller,
+                                records.values().stream().map(AccountRecord::id).toList(),
+                                request.asked(),
+                                work);
+                        return records;
+                    });
+            return found(caller, request, values, value -> found.get(texts.getOrDefault(value, "")), revision);
         });
+    }
+
+    private static Map<String, AccountRecord> lookUp(Optional<Field> by, Set<String> texts, Needs needs, Work work) {
+        return by.map(field -> new Accounts(work).lookUp(field, List.copyOf(texts), needs))
+                .orElseGet(() -> new Accounts(work)
+                        .lookUp(texts.stream().map(AccountId::new).toList(), needs));
     }
 
     private static List<Object> values(Request request) {
@@ -89,21 +103,11 @@ final class Lookup {
         return values;
     }
 
-    private static Function<Work, Map<String, AccountRecord>> question(
-            Caller caller, Request request, List<Object> values, Needs needs, LiveRevision revision) {
-        if (request.by() == null || request.by().equals(ID)) {
-            List<AccountId> ids = values.stream()
-                    .map(value -> new AccountId(value.toString()))
-                    .distinct()
-                    .toList();
-            return work -> new Accounts(work).lookUp(ids, needs);
-        }
-        Field field = unique(request.by(), revision.matrix().attributes(caller.viewer(revision.model())));
-        List<String> asked = values.stream()
-                .flatMap(value -> text(field, value).stream())
-                .distinct()
-                .toList();
-        return work -> new Accounts(work).lookUp(field, asked, needs);
+    /** Empty for ids. */
+    private static Optional<Field> field(Caller caller, Request request, LiveRevision revision) {
+        return request.by() == null || request.by().equals(ID)
+                ? Optional.empty()
+                : Optional.of(unique(request.by(), revision.matrix().attributes(caller.viewer(revision.model()))));
     }
 
     private static Field unique(String path, Attributes attributes) {
@@ -134,45 +138,33 @@ final class Lookup {
     }
 
     /** As it is kept; empty for what no account can hold. */
-    private static Optional<String> text(Field field, Object value) {
-        return field.type()
-                .read(value, field.limits())
-                .value()
-                .map(read -> field.type().write(read).toString());
-    }
-
-    private static Map<String, AccountRecord> told(
-            Caller caller, Map<String, AccountRecord> found, Request request, Work work) {
-        AccountUseCases.tellOfSecrets(
-                caller, found.values().stream().map(AccountRecord::id).toList(), request.asked(), work);
-        return found;
+    private static Optional<String> text(Optional<Field> by, Object value) {
+        return by.map(field -> field.type()
+                        .read(value, field.limits())
+                        .value()
+                        .map(read -> field.type().write(read).toString()))
+                .orElseGet(() -> Optional.of(value.toString()));
     }
 
     private static Found found(
             Caller caller,
             Request request,
             List<Object> values,
-            Map<String, AccountRecord> found,
+            Function<Object, @Nullable AccountRecord> records,
             LiveRevision revision) {
-        Map<Object, Item> items = new LinkedHashMap<>();
+        List<Item> items = new ArrayList<>();
         List<Object> missing = new ArrayList<>();
-        Field field = request.by() == null || request.by().equals(ID)
-                ? null
-                : revision.model().field(request.by()).orElse(null);
-        for (Object value : values) {
-            Optional<String> asked = field == null ? Optional.of(value.toString()) : text(field, value);
-            AccountRecord record = asked.map(found::get).orElse(null);
+        for (Object value : new LinkedHashSet<>(values)) {
+            AccountRecord record = records.apply(value);
             if (record == null) {
                 missing.add(value);
             } else {
-                items.computeIfAbsent(
+                items.add(new Item(
                         value,
-                        one -> new Item(
-                                one,
-                                revision.projection()
-                                        .project(record, caller.viewer(revision.model(), record), request.asked())));
+                        revision.projection()
+                                .project(record, caller.viewer(revision.model(), record), request.asked())));
             }
         }
-        return new Found(List.copyOf(items.values()), missing);
+        return new Found(items, missing);
     }
 }

@@ -69,12 +69,6 @@ final class RecordPlan {
     private final String select;
     private final String joins;
 
-    /** Of everything. */
-    static RecordPlan whole(LiveRevision revision) {
-        AccountModel model = revision.model();
-        return new RecordPlan(revision, new Needs(model.fields().keySet(), true, true, true));
-    }
-
     RecordPlan(LiveRevision revision, Needs needs) {
         this.model = revision.model();
         Shape shape = revision.shape();

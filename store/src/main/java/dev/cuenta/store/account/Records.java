@@ -33,31 +33,29 @@ final class Records {
     }
 
     Optional<AccountRecord> read(AccountId id) {
-        return work.writes() ? attached(PageSql.one(work, id)).stream().findFirst() : whole().read(id, work);
+        return work.writes()
+                ? attached(PageSql.one(work, id)).stream().findFirst()
+                : plans().whole().read(id, work);
     }
 
     List<AccountRecord> read(PageSql page) {
-        return work.writes() ? attached(page) : whole().read(page, work);
+        return work.writes() ? attached(page) : plans().whole().read(page, work);
     }
 
     Optional<AccountRecord> read(AccountId id, Needs needs) {
-        return plan(needs).read(id, work);
+        return plans().of(needs).read(id, work);
     }
 
     List<AccountRecord> read(PageSql page, Needs needs) {
-        return plan(needs).read(page, work);
+        return plans().of(needs).read(page, work);
     }
 
     Map<String, AccountRecord> lookUp(String keys, List<Object> parameters, Needs needs) {
-        return plan(needs).lookUp(keys, parameters, work);
+        return plans().of(needs).lookUp(keys, parameters, work);
     }
 
-    private RecordPlan whole() {
-        return work.revision().planned(RecordPlan.class, RecordPlan::whole);
-    }
-
-    private RecordPlan plan(Needs needs) {
-        return work.revision().planned(RecordPlans.class, RecordPlans::new).of(needs);
+    private RecordPlans plans() {
+        return work.revision().planned(RecordPlans.class, RecordPlans::new);
     }
 
     private List<AccountRecord> attached(PageSql page) {

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.hibernate.Session;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -164,39 +165,34 @@ public final class Work {
             return sql().sql(question).params(parameters).query(row).list();
         }
         boolean premised = premises.areOpen();
+        List<String> statements = new ArrayList<>();
         List<Object> all = new ArrayList<>();
-        StringBuilder together = new StringBuilder();
         if (premised) {
-            together.append(premises.statement()).append("; ");
+            statements.add(premises.statement());
             premises.parameters().forEach(all::add);
         }
         if (!settings.isEmpty()) {
-            together.append("select ")
-                    .append(String.join(
-                            ", ",
-                            settings.keySet().stream()
-                                    .map(setting -> "set_config('" + setting + "', ?, true)")
-                                    .toList()))
-                    .append("; ");
+            statements.add("select "
+                    + settings.keySet().stream()
+                            .map(setting -> "set_config('" + setting + "', ?, true)")
+                            .collect(Collectors.joining(", ")));
             all.addAll(settings.values());
         }
+        statements.add(question);
         all.addAll(parameters);
-        boolean set = !settings.isEmpty();
-        return Objects.requireNonNull(template.execute(
-                together.append(question).toString(), (PreparedStatement asked) -> {
-                    for (int i = 0; i < all.size(); i++) {
-                        StatementCreatorUtils.setParameterValue(asked, i + 1, SqlTypeValue.TYPE_UNKNOWN, all.get(i));
-                    }
-                    asked.execute();
-                    if (premised) {
-                        premises.answered(texts(asked.getResultSet()));
-                        asked.getMoreResults();
-                    }
-                    if (set) {
-                        asked.getMoreResults();
-                    }
-                    return rows(asked.getResultSet(), row);
-                }));
+        return Objects.requireNonNull(template.execute(String.join("; ", statements), (PreparedStatement asked) -> {
+            for (int i = 0; i < all.size(); i++) {
+                StatementCreatorUtils.setParameterValue(asked, i + 1, SqlTypeValue.TYPE_UNKNOWN, all.get(i));
+            }
+            asked.execute();
+            if (premised) {
+                premises.answered(texts(asked.getResultSet()));
+            }
+            for (int before = 1; before < statements.size(); before++) {
+                asked.getMoreResults();
+            }
+            return rows(asked.getResultSet(), row);
+        }));
     }
 
     /** As {@link #ask(String, List, RowMapper)}, with parameters that have names. */
