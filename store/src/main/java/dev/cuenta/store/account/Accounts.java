@@ -187,7 +187,8 @@ public final class Accounts {
         List<String> asked = new ArrayList<>();
         List<Object> parameters = new ArrayList<>();
         byColumn.forEach((same, texts) -> {
-            asked.add("select asked, o.id as key from unnest(?) asked join accounts.account o on o." + same);
+            asked.add("select asked, (select o.id from accounts.account o where o." + same
+                    + ") as key from unnest(?) asked");
             parameters.add(texts.toArray(String[]::new));
         });
         return asked.isEmpty()

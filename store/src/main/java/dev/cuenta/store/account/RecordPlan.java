@@ -141,7 +141,8 @@ final class RecordPlan {
     }
 
     /**
-     * The accounts of the work's scope that a question gives the keys of.
+     * The accounts of the work's scope that a question gives the keys of. PostgreSQL does not know how many these are; that they are a
+     * list of keys keeps it from reading the whole table beside them.
      *
      * @param keys gives {@code asked}, which the answer has them by, and {@code key}
      */
@@ -149,13 +150,12 @@ final class RecordPlan {
         Optional<TenantId> tenant = work.scope().tenant();
         List<Object> all = new ArrayList<>(parameters);
         tenant.ifPresent(within -> all.add(within.value()));
+        String statement = "with looked_up as materialized (" + keys + ") " + select
+                + ", looked_up.asked from looked_up join accounts.account a on a.id = looked_up.key" + joins
+                + " where a.id = any(array(select key from looked_up))"
+                + (tenant.isPresent() ? " and " + PageSql.member("?") : "");
         return work
-                .ask(
-                        select + ", looked_up.asked from (" + keys
-                                + ") looked_up join accounts.account a on a.id = looked_up.key" + joins
-                                + (tenant.isPresent() ? " where " + PageSql.member("?") : ""),
-                        all,
-                        (row, index) -> Map.entry(row.getString(columns.size() + 1), record(row, work)))
+                .ask(statement, all, (row, index) -> Map.entry(row.getString(columns.size() + 1), record(row, work)))
                 .stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }

@@ -9,9 +9,11 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.type.Comparison;
@@ -28,6 +30,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterAll;
@@ -281,6 +285,47 @@ class RowsReadTest {
         questions.put("by id", accounts -> accounts.find(id));
         questions.put("by what it signs in with", accounts -> accounts.bySignIn("boater777@marea.example"));
         assertThat(overMost(questions)).isEmpty();
+    }
+
+    /** Five hundred at once: each is found by an index, with its profile, role and tenant. */
+    @Test
+    void looking_many_up() {
+        List<String> numbers = IntStream.range(0, 500)
+                .mapToObj(i -> String.valueOf(1 + i * 397))
+                .toList();
+        List<AccountId> ids = database
+                .sql()
+                .sql("select cast(id as text) from accounts.account where email = any(?)")
+                .param(numbers.stream()
+                        .map(n -> "boater" + n + "@marea.example")
+                        .toArray(String[]::new))
+                .query(String.class)
+                .list()
+                .stream()
+                .map(AccountId::new)
+                .toList();
+        Needs needs = new Needs(model.fields().keySet(), true, true, true);
+        Map<String, Consumer<Accounts>> questions = new LinkedHashMap<>();
+        questions.put("by id", accounts -> accounts.lookUp(ids, needs));
+        unique().forEach((field, value) -> questions.put(
+                "by " + field.path(),
+                accounts -> accounts.lookUp(field, numbers.stream().map(value).toList(), needs)));
+        assertThat(questions).hasSize(4);
+        assertThat(overMost(questions)).isEmpty();
+    }
+
+    private static Map<Field, UnaryOperator<String>> unique() {
+        Map<Field, UnaryOperator<String>> unique = new LinkedHashMap<>();
+        model.fields().values().stream()
+                .filter(Field::unique)
+                .forEach(field -> unique.put(
+                        field,
+                        switch (field.path().toString()) {
+                            case "email" -> n -> "boater" + n + "@marea.example";
+                            case "code" -> n -> "Code" + n;
+                            default -> UnaryOperator.identity();
+                        }));
+        return unique;
     }
 
     private static AccountQuery page(Condition condition, Attribute sort) {
