@@ -18,12 +18,11 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import javax.sql.DataSource;
 import org.hibernate.Session;
-import org.hibernate.SessionFactory;
 import org.hibernate.Transaction;
 
 /**
  * A revision as an instance runs it: the model, what follows from it, and the mapping onto its tables. Immutable but for its
- * count of users; the last user of a retired revision closes its factory.
+ * count of users; the last user of a retired revision gives its mapping back.
  */
 public final class LiveRevision {
     /**
@@ -39,11 +38,11 @@ public final class LiveRevision {
     private final AccessMatrix matrix;
     private final Admission admission;
     private final Projection projection;
-    private final SessionFactory factory;
+    private final Mapping mapping;
     private final DataSource dataSource;
     private final Map<Class<?>, Object> plans = new ConcurrentHashMap<>();
     private final Secrets secrets;
-    /** Users, and one more until the revision is retired; at 0 the factory is closed. */
+    /** Users, and one more until the revision is retired; at 0 the mapping is given back. */
     private final AtomicInteger users = new AtomicInteger(1);
 
     private final UnaryOperator<LiveRevision> renewed;
@@ -55,7 +54,7 @@ public final class LiveRevision {
     LiveRevision(
             Revision revision,
             Shape shape,
-            SessionFactory factory,
+            Mapping mapping,
             DataSource dataSource,
             Secrets secrets,
             InstantSource clock,
@@ -68,7 +67,7 @@ public final class LiveRevision {
         this.matrix = new AccessMatrix(model);
         this.admission = new Admission(model, matrix);
         this.projection = new Projection(model, matrix, clock);
-        this.factory = factory;
+        this.mapping = mapping;
         this.dataSource = dataSource;
     }
 
@@ -190,7 +189,8 @@ public final class LiveRevision {
     }
 
     private <T> T changing(Scope scope, Function<Work, T> work) {
-        try (Session session = factory.openSession()) {
+        try (Connection connection = dataSource.getConnection();
+                Session session = mapping.open(connection)) {
             var transaction = session.beginTransaction();
             try {
                 T result = work.apply(Work.writing(this, session, scope));
@@ -200,6 +200,8 @@ public final class LiveRevision {
                 rollback(transaction, failure);
                 throw failure;
             }
+        } catch (SQLException unreachable) {
+            throw new IllegalStateException("The database cannot be reached", unreachable);
         }
     }
 
@@ -218,7 +220,7 @@ public final class LiveRevision {
 
     void release() {
         if (users.decrementAndGet() == 0) {
-            factory.close();
+            mapping.giveBack();
         }
     }
 

@@ -4,8 +4,6 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.secret.Secrets;
-import java.io.ByteArrayInputStream;
-import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
@@ -14,17 +12,14 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import javax.sql.DataSource;
-import org.hibernate.SessionFactory;
-import org.hibernate.cfg.AvailableSettings;
-import org.hibernate.cfg.Configuration;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The live revision of this instance, swapped without a restart.
  *
  * <p>A request takes the revision that is live when it begins and keeps it to its end, so that it never sees a mixture.
- * {@link #refresh} asks the database which revision is live, builds its factory beside the present one and swaps the
- * reference; the old factory is closed by its last user. What this instance still uses is written to {@code cuenta.instance},
+ * {@link #refresh} asks the database which revision is live, has its mapping made beside the present one and swaps the
+ * reference; the old one is given back by its last user. What this instance still uses is written to {@code cuenta.instance},
  * where a publish looks before it tidies.
  */
 public final class LiveRevisions implements AutoCloseable {
@@ -160,7 +155,7 @@ public final class LiveRevisions implements AutoCloseable {
 
     private LiveRevision revision(Revision revision, Layout layout) {
         Shape shape = new Shape(revisions.modelOf(revision), layout);
-        return new LiveRevision(revision, shape, factory(shape), dataSource, secrets, clock, this::renewed);
+        return new LiveRevision(revision, shape, Mapping.take(shape), dataSource, secrets, clock, this::renewed);
     }
 
     /** A request that began under a revision ends under it: only the names of its columns may have changed. */
@@ -183,21 +178,6 @@ public final class LiveRevisions implements AutoCloseable {
         connections.each(sql -> sql.sql("""
                         insert into cuenta.instance (id, revision) values (?, ?)
                         on conflict (id) do update set revision = excluded.revision, seen_at = now()""").params(instance, oldest).update());
-    }
-
-    private SessionFactory factory(Shape shape) {
-        Configuration configuration = new Configuration();
-        configuration.addInputStream(
-                new ByteArrayInputStream(MappingXml.of(shape).getBytes(StandardCharsets.UTF_8)));
-        configuration.getProperties().put(AvailableSettings.JAKARTA_NON_JTA_DATASOURCE, dataSource);
-        configuration.setProperty(AvailableSettings.JAKARTA_HBM2DDL_DB_NAME, "PostgreSQL");
-        configuration.setProperty(AvailableSettings.JAKARTA_HBM2DDL_DB_MAJOR_VERSION, "15");
-        configuration.setProperty("hibernate.boot.allow_jdbc_metadata_access", "false");
-        configuration.setProperty(AvailableSettings.GLOBALLY_QUOTED_IDENTIFIERS, "true");
-        configuration.setProperty(AvailableSettings.STATEMENT_BATCH_SIZE, "50");
-        configuration.setProperty(AvailableSettings.ORDER_INSERTS, "true");
-        configuration.setProperty(AvailableSettings.JDBC_TIME_ZONE, "UTC");
-        return configuration.buildSessionFactory();
     }
 
     /** For health: the number of the revision that this instance runs. */
