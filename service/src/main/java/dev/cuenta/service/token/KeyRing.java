@@ -8,6 +8,8 @@ import com.nimbusds.jose.jwk.KeyUse;
 import com.nimbusds.jose.jwk.RSAKey;
 import com.nimbusds.jose.jwk.gen.RSAKeyGenerator;
 import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.job.Job;
 import dev.cuenta.store.revision.LiveRevisions;
@@ -92,10 +94,22 @@ final class KeyRing implements Job {
         }));
     }
 
+    /** One at a time: making one costs much, and every service reads them all. */
+    static boolean requireNoneToCome(Work work) {
+        new SigningKeys(work).toCome().ifPresent(key -> {
+            throw Problem.of(
+                    ProblemKind.CONFLICT,
+                    "Another key is published already; it takes over at " + key.signsFrom()
+                            + ". Add the next one after that.");
+        });
+        return true;
+    }
+
     /** Adds another one, which was {@link #made} before anything is locked; says when it takes over. */
     SigningKey rotate(RSAKey made, Work work) {
         SigningKeys keys = new SigningKeys(work);
         keys.lock();
+        requireNoneToCome(work);
         add(made, lifetime.multipliedBy(2), work);
         return keys.published().stream()
                 .filter(key -> key.id().equals(made.getKeyID()))

@@ -130,11 +130,16 @@ final class TokenUseCases {
         return keys.published();
     }
 
-    /** Another key is published now, and signs when nobody can lack it any more. */
+    /**
+     * Another key is published now, and signs when nobody can lack it any more.
+     *
+     * @throws Problem CONFLICT while one is published that does not sign yet
+     */
     SigningKey rotate(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             keys.published();
+            revision.read(Scope.EVERYWHERE, KeyRing::requireNoneToCome);
             RSAKey made = KeyRing.made();
             return revision.write(Scope.EVERYWHERE, work -> {
                 SigningKey added = keys.rotate(made, work);

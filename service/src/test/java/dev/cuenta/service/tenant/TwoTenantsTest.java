@@ -122,6 +122,7 @@ class TwoTenantsTest {
 
     private static Harbours harbours(RunningService marea) {
         marea.publish(model());
+        marea.giveSigningKey();
         Http key = marea.keyHolder();
         String north = tenant(key, "North");
         String south = tenant(key, MARK + " harbour");
@@ -234,6 +235,9 @@ class TwoTenantsTest {
                     continue;
                 }
                 answers.add(visitor.send(method, address, body, "If-Match", "*"));
+                if (role.startsWith("only") && isTurnedAway(answers)) {
+                    break;
+                }
             }
             answers.add(visitor.send(method, address, "{\"name\": \"taken\"}", "Cuenta-Tenant", harbours.south()));
         }
@@ -246,6 +250,11 @@ class TwoTenantsTest {
             }
         }
         return answers.size();
+    }
+
+    /** Twice, whatever was sent: roles that may do more try the rest. */
+    private static boolean isTurnedAway(List<Http.Answer> answers) {
+        return answers.size() > 1 && answers.stream().allMatch(answer -> answer.status() == 403);
     }
 
     private static List<String> queries(Harbours harbours) {

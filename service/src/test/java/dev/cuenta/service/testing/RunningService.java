@@ -1,10 +1,13 @@
 package dev.cuenta.service.testing;
 
 import com.sun.net.httpserver.HttpServer;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.store.database.Cluster;
 import dev.cuenta.store.database.Questions;
+import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.token.SigningKeys;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
@@ -15,17 +18,20 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Queue;
+import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** A running service with a database of its own. */
 public class RunningService implements AutoCloseable {
@@ -148,8 +154,7 @@ public class RunningService implements AutoCloseable {
                                         "person",
                                         Map.of("givenName", "Olga", "familyName", "Paz")))
                         .status(201);
-                // The first key that signs tokens takes a second to make.
-                first.guest().get("/.well-known/jwks.json").status(200);
+                first.giveSigningKey();
                 first.stop();
                 first.asOwner.close();
                 return new Origin(
@@ -247,6 +252,26 @@ public class RunningService implements AutoCloseable {
     /** The service's own object of this type; only of one that runs in this process. */
     public final <T> T bean(Class<T> type) {
         return ((ServiceInProcess) program).bean(type);
+    }
+
+    /** One for tests alone, of a service in this process: making one takes seconds. */
+    public final void giveSigningKey() {
+        String key = read(Models.root().resolve("service/src/test/resources/signing-key.json"));
+        bean(LiveRevisions.class)
+                .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
+                    JsonNode json = JsonMapper.shared().readTree(key);
+                    Map<String, Object> open = new TreeMap<>();
+                    for (String name : List.of("kty", "use", "alg", "kid", "n", "e")) {
+                        open.put(name, json.path(name).asString());
+                    }
+                    new SigningKeys(work)
+                            .add(
+                                    json.path("kid").asString(),
+                                    JsonMapper.shared().writeValueAsString(open),
+                                    key,
+                                    Duration.ZERO);
+                    return open;
+                }));
     }
 
     public final Http guest() {

@@ -48,6 +48,9 @@ class TokenKeysTest {
                 int seenBefore = i + 1;
                 Await.until("the present key signs", () -> keys.get() == seenBefore || !refused.isEmpty());
                 marea.keyHolder().post("/v1/tokens/keys", Map.of()).status(201);
+                Http.Answer another =
+                        marea.keyHolder().post("/v1/tokens/keys", Map.of()).status(409);
+                assertThat(another.json().path("detail").asString()).contains("takes over at");
                 marea.rotateSecrets();
                 int changes = i + 2;
                 Await.until("the new key signs", () -> keys.get() == changes || !refused.isEmpty());

@@ -34,6 +34,13 @@ public final class SigningKeys {
                 order by signs_from desc, id desc limit 1""").query(SigningKeys::read).optional();
     }
 
+    /** One that is published and does not sign yet. */
+    public Optional<SigningKey> toCome() {
+        return work.sql().sql("""
+                select id, public_key, signs_from from cuenta.signing_key where signs_from > now()
+                order by signs_from limit 1""").query(SigningKeys::read).optional();
+    }
+
     private static SigningKey read(ResultSet row, int index) throws SQLException {
         return new SigningKey(
                 row.getString("id"),
