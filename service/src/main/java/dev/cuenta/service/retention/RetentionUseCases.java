@@ -35,6 +35,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
@@ -47,6 +48,7 @@ final class RetentionUseCases implements Job {
     private static final Logger LOG = LoggerFactory.getLogger(RetentionUseCases.class);
     private static final int SHOWN = 10;
     private static final int BATCH = 200;
+    private static final int LOOKED_FOR = 20_000;
     /** What is locked for longer than this is taken by the next run. */
     private static final int MOST_WAITS = 100;
 
@@ -242,24 +244,19 @@ final class RetentionUseCases implements Job {
         }
     }
 
-    private enum Batch {
-        TAKEN,
-        /** There are some, and others work with each of them just now. */
-        BUSY,
-        NONE
-    }
-
     private void carryOn(RetentionRun run) {
         if (runs.find(run.id()).filter(RetentionRun::running).isEmpty()) {
             return;
         }
-        Batch last = Batch.TAKEN;
-        for (int busy = 0; last != Batch.NONE && busy < MOST_WAITS; ) {
-            RetentionRun soFar = runs.find(run.id()).orElseThrow();
-            last = live.with(revision -> revision.write(Scope.EVERYWHERE, work -> takeBatch(soFar, work)));
-            busy = last == Batch.BUSY ? busy + 1 : 0;
-            if (last == Batch.BUSY) {
-                letThemFinish();
+        List<AccountId> due = due(run);
+        for (int busy = 0; !due.isEmpty() && busy < MOST_WAITS; due = due(run)) {
+            long taken = 0;
+            for (int from = 0; from < due.size(); from += BATCH) {
+                taken += take(run, due.subList(from, Math.min(from + BATCH, due.size())));
+            }
+            busy = taken == 0 ? busy + 1 : 0;
+            if (busy > 0) {
+                letThemFinish(); // others work with each of them just now
             }
         }
         runs.finish(run.id());
@@ -275,22 +272,40 @@ final class RetentionUseCases implements Job {
         }
     }
 
-    private Batch takeBatch(RetentionRun run, Work work) {
-        RetentionRule rule = work.revision().model().retention().get(run.rule());
-        if (rule == null
-                || run.left() <= 0
-                || !(run.definition() == null || run.definition().equals(rule.definition()))) {
-            return Batch.NONE; // also where the rule goes, or becomes another, while its run is cut off
-        }
-        Selection selection = Selection.recorded(work.revision().model(), rule, run.cutoff(), run.startedAt());
-        Accounts accounts = new Accounts(work);
-        List<AccountId> ids = accounts.lock(selection.condition(), (int) Math.min(run.left(), BATCH));
-        if (ids.isEmpty()) {
-            return accounts.count(selection.condition()) == 0 ? Batch.NONE : Batch.BUSY;
-        }
-        new Activity(work).addAll(action(rule), ids, Origin.CUENTA, Map.of("rule", rule.name()));
-        RetentionRuns.add(work, run.id(), take(ids, rule, work));
-        return Batch.TAKEN;
+    /** Those that it may still take, many at once: to look for them may mean to look at every account. */
+    private List<AccountId> due(RetentionRun run) {
+        return live.with(revision -> {
+            RetentionRun soFar = runs.find(run.id()).orElseThrow();
+            int most = (int) Math.min(soFar.left(), LOOKED_FOR);
+            return selection(soFar, revision.model())
+                    .filter(selection -> most > 0)
+                    .map(selection -> revision.read(
+                            Scope.EVERYWHERE, work -> new Accounts(work).some(selection.condition(), most)))
+                    .orElse(List.of());
+        });
+    }
+
+    /** None where the rule went, or became another, while its run was cut off. */
+    private static Optional<Selection> selection(RetentionRun run, AccountModel model) {
+        return Optional.ofNullable(model.retention().get(run.rule()))
+                .filter(rule -> run.definition() == null || run.definition().equals(rule.definition()))
+                .map(rule -> Selection.recorded(model, rule, run.cutoff(), run.startedAt()));
+    }
+
+    /** Of these, those that are due still and that nobody works with; how many. */
+    private int take(RetentionRun run, List<AccountId> due) {
+        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
+            AccountModel model = work.revision().model();
+            List<AccountId> ids = selection(run, model)
+                    .map(selection -> new Accounts(work).lock(due, selection.condition()))
+                    .orElse(List.of());
+            if (!ids.isEmpty()) {
+                RetentionRule rule = named(model, run.rule());
+                new Activity(work).addAll(action(rule), ids, Origin.CUENTA, Map.of("rule", rule.name()));
+                RetentionRuns.add(work, run.id(), take(ids, rule, work));
+            }
+            return ids.size();
+        }));
     }
 
     private static Action action(RetentionRule rule) {

@@ -237,12 +237,24 @@ public final class Accounts {
         return page(new AccountQuery(condition, sort, false, limit - 1, null));
     }
 
-    /** Ids of the first accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
-    public List<AccountId> lock(Condition condition, int limit) {
-        PageSql page = PageSql.all(work, asked(condition));
-        String statement = "select cast(a." + shape.idColumn() + " as text) " + page.fromWhere() + " limit " + limit
-                + " for update of a skip locked";
-        return work.sql().sql(statement).params(page.parameters()).query(String.class).list().stream()
+    /** Ids of accounts that meet the condition, whichever are come upon first. */
+    public List<AccountId> some(Condition condition, int limit) {
+        return ids(PageSql.all(work, asked(condition)), " limit " + limit);
+    }
+
+    /** Those of the accounts that meet the condition, locked; accounts that others are changing just now are passed over. */
+    public List<AccountId> lock(Collection<AccountId> accounts, Condition condition) {
+        return ids(PageSql.among(work, accounts, asked(condition)), " for update of a skip locked");
+    }
+
+    private List<AccountId> ids(PageSql page, String how) {
+        return work
+                .sql()
+                .sql("select cast(a." + shape.idColumn() + " as text) " + page.fromWhere() + how)
+                .params(page.parameters())
+                .query(String.class)
+                .list()
+                .stream()
                 .map(AccountId::new)
                 .toList();
     }

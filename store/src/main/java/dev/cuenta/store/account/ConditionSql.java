@@ -116,9 +116,16 @@ final class ConditionSql {
     }
 
     private String present(Attribute attribute) {
-        return attribute.source() == Attribute.Source.ROLE
-                ? "exists (select 1 from cuenta.role_given g where g.account_id = a.id" + counting() + ")"
-                : "(" + expression(attribute) + " is not null)";
+        return switch (attribute.source()) {
+            case ROLE -> "exists (select 1 from cuenta.role_given g where g.account_id = a.id" + counting() + ")";
+            case CONFIRMED -> "exists (select 1 from " + confirmation(attribute) + ")";
+            default -> "(" + expression(attribute) + " is not null)";
+        };
+    }
+
+    private String confirmation(Attribute attribute) {
+        return "cuenta.confirmed c where c.account_id = a.id and c.field = "
+                + parameter(Objects.requireNonNull(attribute.field()).path().toString());
     }
 
     private String compare(Condition.Compare compare) {
@@ -251,10 +258,7 @@ final class ConditionSql {
             case CREATED -> "a.created_at";
             case LAST_MODIFIED -> "a.last_modified_at";
             case ANONYMISED -> "a.anonymised_at";
-            case CONFIRMED ->
-                "(select c.confirmed_at from cuenta.confirmed c where c.account_id = a.id and c.field = "
-                        + parameter(
-                                Objects.requireNonNull(attribute.field()).path().toString()) + ")";
+            case CONFIRMED -> "(select c.confirmed_at from " + confirmation(attribute) + ")";
             case ROLE -> throw new IllegalArgumentException("An account has several roles");
             case FIELD -> fieldExpression(Objects.requireNonNull(attribute.field()));
         };

@@ -65,6 +65,15 @@ final class PageSql {
         return page;
     }
 
+    /** Those of the accounts that meet the condition; of any number. */
+    static PageSql among(Work work, Collection<AccountId> ids, @Nullable Condition condition) {
+        PageSql page = all(work, condition);
+        String[] texts = ids.stream().map(AccountId::text).toArray(String[]::new);
+        page.where.add(
+                page.id + " = any(cast(" + page.conditions.parameter(texts) + " as " + page.idType.sql() + "[]))");
+        return page;
+    }
+
     static PageSql all(Work work, @Nullable Condition condition) {
         PageSql page = new PageSql(work);
         if (condition != null) {

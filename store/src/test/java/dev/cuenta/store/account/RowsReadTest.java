@@ -310,7 +310,9 @@ class RowsReadTest {
         unique().forEach((field, value) -> questions.put(
                 "by " + field.path(),
                 accounts -> accounts.lookUp(field, numbers.stream().map(value).toList(), needs)));
-        assertThat(questions).hasSize(4);
+        Condition old = new Condition.Compare(sort("meta.created"), Comparison.LE, Instant.now());
+        questions.put("locked, of those that meet a condition", accounts -> accounts.lock(ids, old));
+        assertThat(questions).hasSize(5);
         assertThat(overMost(questions)).isEmpty();
     }
 
