@@ -55,6 +55,7 @@ final class ServiceProcess implements ServiceProgram {
                         Models.root().resolve("bin/serve").toString())
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()));
+        builder.environment().put("CUENTA_JVM", "small");
         builder.environment().putAll(settings);
         try {
             process = builder.start();

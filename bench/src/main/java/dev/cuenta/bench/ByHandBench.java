@@ -28,7 +28,7 @@ public final class ByHandBench {
     private static final PrintStream OUT = System.out;
     private static final int CONNECTIONS = 8;
     private static final int TURNS = 5;
-    private static final int WARM_SECONDS = 25;
+    private static final int WARM_SECONDS = 60;
     private static final int SECONDS = 5;
     private static final int IDS = 1000;
     private static final Pattern KEY = Pattern.compile("\"token\":\"([^\"]+)\"");

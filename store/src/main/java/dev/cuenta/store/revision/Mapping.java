@@ -33,7 +33,7 @@ final class Mapping {
             AvailableSettings.GLOBALLY_QUOTED_IDENTIFIERS,
             "true",
             AvailableSettings.STATEMENT_BATCH_SIZE,
-            "50",
+            "500",
             AvailableSettings.ORDER_INSERTS,
             "true",
             AvailableSettings.JDBC_TIME_ZONE,
