@@ -41,8 +41,11 @@ public final class Adoptions {
     /** The accounts of those keys that were adopted before. */
     public Map<String, AccountId> present(String source, Collection<String> keys) {
         Map<String, AccountId> present = new HashMap<>();
-        sql.sql("select source_key, " + account() + " from cuenta.adopted where source = ? and source_key = any(?)")
-                .params(source, keys.toArray(String[]::new))
+        // Key by key: of a table that has just grown PostgreSQL believes that reading all of it is cheaper.
+        sql.sql(
+                        "select key, " + account() + " from unnest(?::text[]) key cross join lateral"
+                                + " (select account_id from cuenta.adopted where source = ? and source_key = key limit 1) adopted")
+                .params(keys.toArray(String[]::new), source)
                 .query(row -> {
                     present.put(row.getString(1), new AccountId(row.getString(2)));
                 });
@@ -69,12 +72,11 @@ public final class Adoptions {
     /** Who holds each of the values of a unique field; by value, in one query. */
     public Map<String, Claim> claims(Field field, Collection<String> values) {
         Shape shape = work.revision().shape();
-        String held = Shape.comparable(field, "a." + Shape.quoted(shape.columnNow(field)));
         String asked = Shape.comparable(field, "cast(v.value as " + shape.type(field) + ")");
-        String id = shape.idOf(field.path().profile() == null ? "a.id" : "a.account_id");
         Map<String, Claim> claims = new HashMap<>();
-        sql.sql("select v.value, cast(" + asked + " as text), " + id + " from unnest(?::text[]) v (value) left join "
-                        + Shape.qualified(field.path().profile()) + " a on " + held + " = " + asked)
+        sql.sql("select value, form, " + shape.idOf("holder") + " from (select v.value, cast(" + asked
+                        + " as text) as form, " + shape.keyByUnique(field, asked)
+                        + " as holder from unnest(?::text[]) v (value)) claim")
                 .param(values.toArray(String[]::new))
                 .query(row -> {
                     String holder = row.getString(3);

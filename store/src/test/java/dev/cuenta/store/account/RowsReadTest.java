@@ -17,6 +17,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.type.Comparison;
+import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.database.TestDatabase;
 import dev.cuenta.store.revision.Work;
 import java.math.BigDecimal;
@@ -138,12 +139,12 @@ class RowsReadTest {
 
     private record Asked(String question, long rows) {}
 
-    private static long rowsRead(Scope scope, Consumer<Accounts> question) {
+    private static long rowsRead(Scope scope, Consumer<Work> question) {
         return database.live()
                 .with(revision -> revision.read(scope, work -> {
                     work.limitStatements(Duration.ofMinutes(1)); // in one transaction, of which PostgreSQL counts
                     long before = read(work);
-                    question.accept(new Accounts(work));
+                    question.accept(work);
                     return read(work) - before;
                 }));
     }
@@ -158,7 +159,7 @@ class RowsReadTest {
     private static List<Asked> overMost(Map<String, Consumer<Accounts>> questions) {
         List<Asked> asked = new ArrayList<>();
         questions.forEach((question, ask) -> SCOPES.forEach((name, scope) -> {
-            Asked one = new Asked(question + " " + name, rowsRead(scope, ask));
+            Asked one = new Asked(question + " " + name, rowsRead(scope, work -> ask.accept(new Accounts(work))));
             if (one.rows() > MOST) {
                 asked.add(one);
             }
@@ -314,6 +315,29 @@ class RowsReadTest {
         questions.put("locked, of those that meet a condition", accounts -> accounts.lock(ids, old));
         assertThat(questions).hasSize(5);
         assertThat(overMost(questions)).isEmpty();
+    }
+
+    /** Who holds the values of rows that come from elsewhere, and which of these came before. */
+    @Test
+    void bringing_many_in() {
+        List<String> keys = IntStream.range(0, 100)
+                .mapToObj(i -> String.valueOf(1 + i * 997))
+                .toList();
+        database.sql()
+                .sql(
+                        "insert into cuenta.adopted (source, source_key, account_id, outcome) select 'people', number, id, 'brought' from accounts.account")
+                .update();
+        List<Asked> asked = new ArrayList<>();
+        unique().forEach((field, value) -> asked.add(new Asked(
+                "holders by " + field.path(),
+                rowsRead(
+                        Scope.EVERYWHERE,
+                        work -> new Adoptions(work)
+                                .claims(field, keys.stream().map(value).toList())))));
+        asked.add(new Asked(
+                "brought before", rowsRead(Scope.EVERYWHERE, work -> new Adoptions(work).present("people", keys))));
+
+        assertThat(asked).hasSize(4).allMatch(one -> one.rows() <= MOST);
     }
 
     private static Map<Field, UnaryOperator<String>> unique() {
