@@ -2,17 +2,10 @@ package dev.cuenta.bench;
 
 import java.io.IOException;
 import java.io.PrintStream;
-import java.net.URI;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
-import java.net.http.HttpResponse.BodyHandlers;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.ConcurrentLinkedQueue;
-import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -29,25 +22,15 @@ public final class RetentionBench {
     private static final String OF_THE_RULE =
             "from accounts.account a where kind = 'berthHolder' and not exists (select from cuenta.confirmed c where c.account_id = a.id)";
 
-    private final URI service;
-    private final String key;
-    private final JdbcClient owner;
-    private final HttpClient client =
-            HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
+    private final Installation installation;
 
-    private RetentionBench(URI service, String key, JdbcClient owner) {
-        this.service = service;
-        this.key = key;
-        this.owner = owner;
+    private RetentionBench(Installation installation) {
+        this.installation = installation;
     }
 
     /** Arguments: the service's address, its process, and how many accounts. */
     public static void main(String[] arguments) throws Exception {
-        DriverManagerDataSource database = new DriverManagerDataSource(
-                System.getenv("CUENTA_DATABASE_URL"), System.getenv("CUENTA_DATABASE_OWNER_USER"), "");
-        String key = Files.readString(Path.of(System.getenv("CUENTA_KEY_FILE"))).strip();
-        new RetentionBench(URI.create(arguments[0]), key, JdbcClient.create(database))
-                .run(Integer.parseInt(arguments[2]));
+        new RetentionBench(Installation.at(arguments[0])).run(Integer.parseInt(arguments[2]));
     }
 
     private void run(int accounts) throws Exception {
@@ -74,26 +57,32 @@ public final class RetentionBench {
     }
 
     private void fill(int accounts) {
-        ManyAccounts.fill(owner, accounts);
-        owner.sql(
+        ManyAccounts.fill(installation.owner(), accounts);
+        installation
+                .owner()
+                .sql(
                         "set session_replication_role = replica; insert into cuenta.confirmed (account_id, field, confirmed_at)"
                                 + " select id, 'email', created_at from (select id, created_at, row_number() over (order by id) as n from accounts.account) a"
                                 + " where n % " + DUE + " <> 0 on conflict do nothing")
                 .update();
-        owner.sql("vacuum analyze").update();
+        installation.owner().sql("vacuum analyze").update();
     }
 
     /** Of a part, in the transaction of one statement; accounts per second. */
     private double deletedByHand() {
-        owner.sql("create table public.by_hand as select a.id " + OF_THE_RULE + " and a.id in (select id from"
+        installation
+                .owner()
+                .sql("create table public.by_hand as select a.id " + OF_THE_RULE + " and a.id in (select id from"
                         + " (select id, row_number() over (order by id) as n from accounts.account) numbered where n % "
                         + BY_HAND + " = 0)")
                 .update();
         long begun = System.nanoTime();
-        int gone = owner.sql("delete from accounts.account where id in (select id from public.by_hand)")
+        int gone = installation
+                .owner()
+                .sql("delete from accounts.account where id in (select id from public.by_hand)")
                 .update();
         double perSecond = gone / secondsSince(begun);
-        owner.sql("drop table public.by_hand").update();
+        installation.owner().sql("drop table public.by_hand").update();
         return perSecond;
     }
 
@@ -103,7 +92,9 @@ public final class RetentionBench {
 
     /** How long reads take meanwhile, in milliseconds. */
     private List<Double> reads(Meanwhile meanwhile) throws Exception {
-        List<String> ids = owner.sql("select cast(id as text) from accounts.account where kind = 'staff' limit 100")
+        List<String> ids = installation
+                .owner()
+                .sql("select cast(id as text) from accounts.account where kind = 'staff' limit 100")
                 .query(String.class)
                 .list();
         ConcurrentLinkedQueue<Double> waits = new ConcurrentLinkedQueue<>();
@@ -143,22 +134,19 @@ public final class RetentionBench {
     }
 
     private JsonNode post(String path, String body) throws IOException, InterruptedException {
-        return send(request(path)
+        return send(installation
+                .request(path)
                 .header("Content-Type", "application/json")
                 .POST(BodyPublishers.ofString(body))
                 .build());
     }
 
     private HttpRequest get(String path) {
-        return request(path).build();
-    }
-
-    private HttpRequest.Builder request(String path) {
-        return HttpRequest.newBuilder(service.resolve(path)).header("Authorization", "Bearer " + key);
+        return installation.request(path).build();
     }
 
     private JsonNode send(HttpRequest request) throws IOException, InterruptedException {
-        String answer = client.send(request, BodyHandlers.ofString()).body();
+        String answer = installation.send(request).body();
         JsonNode json = JsonMapper.shared().readTree(answer);
         if (json.has("status")) {
             throw new IllegalStateException(answer);

@@ -2,16 +2,11 @@ package dev.cuenta.bench;
 
 import java.io.IOException;
 import java.io.PrintStream;
-import java.net.URI;
 import java.net.URLEncoder;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
@@ -19,8 +14,6 @@ import java.util.function.IntFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.datasource.DriverManagerDataSource;
 
 /** The same questions to a service with more and more accounts, half of them in one tenant and half in another. */
 public final class ScaleBench {
@@ -29,29 +22,22 @@ public final class ScaleBench {
     private static final int WARM = 300;
     private static final Pattern NEXT = Pattern.compile("\"next\":\"([^\"]+)\"");
 
-    private final URI service;
-    private final String key;
-    private final JdbcClient owner;
-    private final HttpClient client =
-            HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
+    private final Installation installation;
 
-    private ScaleBench(URI service, String key, JdbcClient owner) {
-        this.service = service;
-        this.key = key;
-        this.owner = owner;
+    private ScaleBench(Installation installation) {
+        this.installation = installation;
     }
 
     /** Arguments: the service's address, its process, and how many accounts. */
     public static void main(String[] arguments) throws Exception {
-        DriverManagerDataSource database = new DriverManagerDataSource(
-                System.getenv("CUENTA_DATABASE_URL"), System.getenv("CUENTA_DATABASE_OWNER_USER"), "");
-        String key = Files.readString(Path.of(System.getenv("CUENTA_KEY_FILE"))).strip();
-        new ScaleBench(URI.create(arguments[0]), key, JdbcClient.create(database)).run(Integer.parseInt(arguments[2]));
+        new ScaleBench(Installation.at(arguments[0])).run(Integer.parseInt(arguments[2]));
     }
 
     private void run(int accounts) throws Exception {
-        ManyAccounts.fill(owner, accounts);
-        List<String> ids = owner.sql(
+        ManyAccounts.fill(installation.owner(), accounts);
+        List<String> ids = installation
+                .owner()
+                .sql(
                         "select cast(id as text) from accounts.account where email like 'boater%' order by md5(email) limit "
                                 + TIMES)
                 .query(String.class)
@@ -79,13 +65,13 @@ public final class ScaleBench {
 
     /** In the middle, by a cursor of the first page's that is given another position. */
     private String deep() throws IOException, InterruptedException {
-        String middle = owner.sql(
-                        "select to_char(percentile_disc(0.5) within group (order by created_at) at time zone 'utc',"
-                                + " 'YYYY-MM-DD\"T\"HH24:MI:SS\"Z\"') from accounts.account")
+        String middle = installation
+                .owner()
+                .sql("select to_char(percentile_disc(0.5) within group (order by created_at) at time zone 'utc',"
+                        + " 'YYYY-MM-DD\"T\"HH24:MI:SS\"Z\"') from accounts.account")
                 .query(String.class)
                 .single();
-        HttpResponse<String> page =
-                client.send(get(filtered("meta.created gt \"" + middle + "\""), null), BodyHandlers.ofString());
+        HttpResponse<String> page = installation.send(get(filtered("meta.created gt \"" + middle + "\""), null));
         Matcher next = NEXT.matcher(page.body());
         if (!next.find()) {
             throw new IllegalStateException(page.body());
@@ -98,7 +84,7 @@ public final class ScaleBench {
         for (int i = -WARM; i < TIMES; i++) {
             HttpRequest next = request.apply(Math.abs(i));
             long begun = System.nanoTime();
-            int status = client.send(next, BodyHandlers.ofString()).statusCode();
+            int status = installation.send(next).statusCode();
             if (status >= 400) {
                 throw new IllegalStateException(what + " was answered " + status);
             }
@@ -123,9 +109,9 @@ public final class ScaleBench {
     }
 
     private HttpRequest send(String method, String path, @Nullable String tenant, @Nullable String body) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(service.resolve(path))
+        HttpRequest.Builder request = installation
+                .request(path)
                 .timeout(Duration.ofMinutes(2))
-                .header("Authorization", "Bearer " + key)
                 .header("Content-Type", method.equals("PATCH") ? "application/merge-patch+json" : "application/json")
                 .method(method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofString(body));
         return (tenant == null ? request : request.header("Cuenta-Tenant", tenant)).build();

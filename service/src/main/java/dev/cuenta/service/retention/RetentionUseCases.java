@@ -2,6 +2,7 @@ package dev.cuenta.service.retention;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
@@ -277,35 +278,41 @@ final class RetentionUseCases implements Job {
         return live.with(revision -> {
             RetentionRun soFar = runs.find(run.id()).orElseThrow();
             int most = (int) Math.min(soFar.left(), LOOKED_FOR);
-            return selection(soFar, revision.model())
-                    .filter(selection -> most > 0)
-                    .map(selection -> revision.read(
-                            Scope.EVERYWHERE, work -> new Accounts(work).some(selection.condition(), most)))
+            return rule(run, revision.model())
+                    .filter(rule -> most > 0)
+                    .map(rule -> revision.read(
+                            Scope.EVERYWHERE, work -> new Accounts(work).some(condition(run, rule, work), most)))
                     .orElse(List.of());
         });
     }
 
     /** None where the rule went, or became another, while its run was cut off. */
-    private static Optional<Selection> selection(RetentionRun run, AccountModel model) {
+    private static Optional<RetentionRule> rule(RetentionRun run, AccountModel model) {
         return Optional.ofNullable(model.retention().get(run.rule()))
-                .filter(rule -> run.definition() == null || run.definition().equals(rule.definition()))
-                .map(rule -> Selection.recorded(model, rule, run.cutoff(), run.startedAt()));
+                .filter(rule -> run.definition() == null || run.definition().equals(rule.definition()));
+    }
+
+    private static Condition condition(RetentionRun run, RetentionRule rule, Work work) {
+        return Selection.recorded(work.revision().model(), rule, run.cutoff(), run.startedAt())
+                .condition();
     }
 
     /** Of these, those that are due still and that nobody works with; how many. */
     private int take(RetentionRun run, List<AccountId> due) {
-        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-            AccountModel model = work.revision().model();
-            List<AccountId> ids = selection(run, model)
-                    .map(selection -> new Accounts(work).lock(due, selection.condition()))
-                    .orElse(List.of());
-            if (!ids.isEmpty()) {
-                RetentionRule rule = named(model, run.rule());
-                new Activity(work).addAll(action(rule), ids, Origin.CUENTA, Map.of("rule", rule.name()));
-                RetentionRuns.add(work, run.id(), take(ids, rule, work));
-            }
-            return ids.size();
-        }));
+        return live.with(revision -> revision.write(
+                Scope.EVERYWHERE,
+                work -> rule(run, work.revision().model())
+                        .map(rule -> take(run, rule, due, work))
+                        .orElse(0)));
+    }
+
+    private int take(RetentionRun run, RetentionRule rule, List<AccountId> due, Work work) {
+        List<AccountId> ids = new Accounts(work).lock(due, condition(run, rule, work));
+        if (!ids.isEmpty()) {
+            new Activity(work).addAll(action(rule), ids, Origin.CUENTA, Map.of("rule", rule.name()));
+            RetentionRuns.add(work, run.id(), take(ids, rule, work));
+        }
+        return ids.size();
     }
 
     private static Action action(RetentionRule rule) {

@@ -95,21 +95,20 @@ final class KeyRing implements Job {
     }
 
     /** One at a time: making one costs much, and every service reads them all. */
-    static boolean requireNoneToCome(Work work) {
-        new SigningKeys(work).toCome().ifPresent(key -> {
-            throw Problem.of(
-                    ProblemKind.CONFLICT,
-                    "Another key is published already; it takes over at " + key.signsFrom()
-                            + ". Add the next one after that.");
-        });
-        return true;
+    static Problem refused(SigningKey toCome) {
+        return Problem.of(
+                ProblemKind.CONFLICT,
+                "Another key is published already; it takes over at " + toCome.signsFrom()
+                        + ". Add the next one after that.");
     }
 
     /** Adds another one, which was {@link #made} before anything is locked; says when it takes over. */
     SigningKey rotate(RSAKey made, Work work) {
         SigningKeys keys = new SigningKeys(work);
         keys.lock();
-        requireNoneToCome(work);
+        keys.toCome().map(KeyRing::refused).ifPresent(refusal -> {
+            throw refusal;
+        });
         add(made, lifetime.multipliedBy(2), work);
         return keys.published().stream()
                 .filter(key -> key.id().equals(made.getKeyID()))

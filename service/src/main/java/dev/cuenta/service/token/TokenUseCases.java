@@ -18,6 +18,7 @@ import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.session.Sessions.Signed;
 import dev.cuenta.store.token.RevokedTokens;
 import dev.cuenta.store.token.SigningKey;
+import dev.cuenta.store.token.SigningKeys;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -139,7 +140,11 @@ final class TokenUseCases {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             keys.published();
-            revision.read(Scope.EVERYWHERE, KeyRing::requireNoneToCome);
+            revision.read(Scope.EVERYWHERE, work -> new SigningKeys(work).toCome())
+                    .map(KeyRing::refused)
+                    .ifPresent(refusal -> {
+                        throw refusal;
+                    });
             RSAKey made = KeyRing.made();
             return revision.write(Scope.EVERYWHERE, work -> {
                 SigningKey added = keys.rotate(made, work);

@@ -1,5 +1,6 @@
 package dev.cuenta.service.testing;
 
+import com.nimbusds.jose.jwk.RSAKey;
 import com.sun.net.httpserver.HttpServer;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Models;
@@ -18,20 +19,19 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.text.ParseException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Queue;
-import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** A running service with a database of its own. */
 public class RunningService implements AutoCloseable {
@@ -256,22 +256,21 @@ public class RunningService implements AutoCloseable {
 
     /** One for tests alone, of a service in this process: making one takes seconds. */
     public final void giveSigningKey() {
-        String key = read(Models.root().resolve("service/src/test/resources/signing-key.json"));
+        RSAKey key = signingKey();
         bean(LiveRevisions.class)
                 .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-                    JsonNode json = JsonMapper.shared().readTree(key);
-                    Map<String, Object> open = new TreeMap<>();
-                    for (String name : List.of("kty", "use", "alg", "kid", "n", "e")) {
-                        open.put(name, json.path(name).asString());
-                    }
                     new SigningKeys(work)
-                            .add(
-                                    json.path("kid").asString(),
-                                    JsonMapper.shared().writeValueAsString(open),
-                                    key,
-                                    Duration.ZERO);
-                    return open;
+                            .add(key.getKeyID(), key.toPublicJWK().toJSONString(), key.toJSONString(), Duration.ZERO);
+                    return key;
                 }));
+    }
+
+    private static RSAKey signingKey() {
+        try {
+            return RSAKey.parse(read(Models.root().resolve("service/src/test/resources/signing-key.json")));
+        } catch (ParseException broken) {
+            throw new IllegalStateException(broken);
+        }
     }
 
     public final Http guest() {
