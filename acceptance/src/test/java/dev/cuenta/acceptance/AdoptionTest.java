@@ -31,7 +31,7 @@ class AdoptionTest {
                     .contains("accept: [bcrypt]")
                     .contains(
                             "resetToken: { type: string, maxLength: 40, sensitivity: secret, read: [administrator], write: [administrator] }")
-                    .contains("lengthM: { type: decimal, precision: 18, scale: 2 }");
+                    .contains("lengthM: { type: decimal, precision: 5, scale: 2 }");
             assertThat(marea.cuenta("model", "check", file("account-model.yaml"))
                             .text())
                     .contains("0 errors");
@@ -138,7 +138,7 @@ class AdoptionTest {
             cuenta(marea, "--from", file("crew.csv")).succeeds();
             assertThat(model())
                     .contains("eMail: { type: email, required: true, uniqueness: server, signIn: true")
-                    .contains("newsletter: { type: boolean }")
+                    .contains("newsletter: { type: boolean, write: [owner, administrator] }")
                     .contains("born: { type: date, sensitivity: personal }");
             marea.cuenta("model", "publish", file("account-model.yaml")).succeeds();
             Files.write(folder.resolve("crew.csv"), lines.subList(0, 11));

@@ -15,6 +15,12 @@ public final class Sources {
 
     /** Who reads a database. The password comes from the environment or a file, never from an argument. */
     public record Login(@Nullable String user, @Nullable String password) {
+        /** As the terminal takes it; nothing where nobody is named. */
+        public String asOptions(@Nullable Path passwordFile) {
+            return (user == null ? "" : " --user " + user)
+                    + (passwordFile == null ? "" : " --password-file " + passwordFile);
+        }
+
         @Override
         public String toString() {
             return String.valueOf(user);

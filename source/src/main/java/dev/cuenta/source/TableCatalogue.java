@@ -30,6 +30,8 @@ final class TableCatalogue {
      */
     record Column(String table, String own, SourceColumn declared) {}
 
+    private static final int LONGEST_DECLARED = 1_000_000;
+
     private final DatabaseMetaData metadata;
     private final String quote;
 
@@ -47,14 +49,20 @@ final class TableCatalogue {
             while (rows.next()) {
                 String name = rows.getString("COLUMN_NAME");
                 SourceType type = JdbcValues.type(rows.getInt("DATA_TYPE"), rows.getString("TYPE_NAME"));
+                int size = declared(rows.getInt("COLUMN_SIZE"));
+                int scale = rows.getInt("DECIMAL_DIGITS");
                 boolean whole = key.size() == 1 && key.contains(name);
                 if (beside == null) {
                     columns.add(new Column(
-                            "t0", name, new SourceColumn(name, type, whole, whole || unique.contains(name))));
+                            "t0",
+                            name,
+                            new SourceColumn(name, type, whole, whole || unique.contains(name), size, scale)));
                 } else if (!name.equals(beside.column()) && !key(table).contains(name)) {
                     String full = bare(table) + "." + name;
                     columns.add(new Column(
-                            beside.alias(), name, new SourceColumn(full, type, false, unique.contains(name))));
+                            beside.alias(),
+                            name,
+                            new SourceColumn(full, type, false, unique.contains(name), size, scale)));
                 }
             }
         }
@@ -69,6 +77,11 @@ final class TableCatalogue {
             }
         }
         return key;
+    }
+
+    /** For a type without a limit databases say the highest number that they know. */
+    private static int declared(int size) {
+        return size > LONGEST_DECLARED ? 0 : size;
     }
 
     /** Columns that are unique each by itself. */

@@ -1,6 +1,7 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.CommandGroup;
+import dev.cuenta.cli.adoption.ImportCommand;
 import java.util.Map;
 import picocli.CommandLine.Command;
 
@@ -14,6 +15,7 @@ public final class AccountsCommand implements CommandGroup {
                 Map.entry("show", ShowCommand.class),
                 Map.entry("lookup", LookupCommand.class),
                 Map.entry("export", ExportCommand.class),
+                Map.entry("import", ImportCommand.class),
                 Map.entry("add", AddCommand.class),
                 Map.entry("set", SetCommand.class),
                 Map.entry("picture", PictureCommand.class),

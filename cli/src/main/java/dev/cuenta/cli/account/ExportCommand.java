@@ -1,6 +1,11 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.adoption.LiveModel;
+import dev.cuenta.client.CuentaClient;
+import dev.cuenta.core.adoption.Exported;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
@@ -25,6 +30,7 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExamples:%n",
         footer = {
             "  cuenta accounts export accounts.jsonl",
+            "  cuenta accounts export --whole accounts.jsonl      # what `cuenta accounts import` brings in again",
             "  cuenta accounts export --filter 'kind eq \"staff\"' --fields email,person.familyName staff.jsonl"
         })
 final class ExportCommand implements Runnable {
@@ -49,21 +55,31 @@ final class ExportCommand implements Runnable {
     @Option(names = "--fields", paramLabel = "FIELDS", split = ",", description = "Only these fields.")
     private List<String> fields = List.of();
 
+    @Option(
+            names = "--whole",
+            description =
+                    "Every field that an export can have, also those that answers have only when asked: for `accounts import`.")
+    private boolean whole;
+
     @Override
     public void run() {
+        if (whole && !fields.isEmpty()) {
+            throw Problem.of(
+                    ProblemKind.MALFORMED, "--whole is all fields, --fields some of them: give only one of both.");
+        }
         if (file.equals("-")) {
             PrintWriter out = spec.commandLine().getOut();
             write(out);
             out.flush();
             return;
         }
-        Path whole = Path.of(file);
-        Path part = whole.resolveSibling(whole.getFileName() + ".part");
+        Path target = Path.of(file);
+        Path part = target.resolveSibling(target.getFileName() + ".part");
         try {
             try (PrintWriter out = new PrintWriter(Files.newBufferedWriter(part))) {
                 write(out);
             }
-            Files.move(part, whole, StandardCopyOption.REPLACE_EXISTING);
+            Files.move(part, target, StandardCopyOption.REPLACE_EXISTING);
         } catch (IOException refused) {
             throw new UncheckedIOException(
                     "Cannot write " + file + ". Is there such a folder, and may you write there?", refused);
@@ -76,7 +92,9 @@ final class ExportCommand implements Runnable {
     private void write(PrintWriter out) {
         long begun = System.nanoTime();
         long[] written = {0};
-        service.client().lines("/v1/accounts", chosen.query(fields), line -> {
+        CuentaClient client = service.client();
+        List<String> named = whole ? Exported.fields(LiveModel.of(client)) : fields;
+        client.lines("/v1/accounts", chosen.query(named), line -> {
             out.println(line);
             if (++written[0] % TOLD_EACH == 0) {
                 requireWritten(out);

@@ -3,9 +3,11 @@ package dev.cuenta.cli.model;
 import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.Settings;
+import dev.cuenta.cli.adoption.Bringing;
 import dev.cuenta.core.adoption.AdoptionPlan;
 import dev.cuenta.core.adoption.Proposal;
 import dev.cuenta.core.adoption.Source;
+import dev.cuenta.core.adoption.SourceColumn;
 import dev.cuenta.core.adoption.Survey;
 import dev.cuenta.core.file.AdoptionFile;
 import dev.cuenta.core.file.ModelFile;
@@ -18,9 +20,13 @@ import java.io.PrintWriter;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -151,7 +157,7 @@ final class AdoptCommand implements Callable<Integer> {
                         : "Wrote " + plan + "; " + model + " was there and stays as it is. Read both, then:");
         out.println("  cuenta model check " + model);
         out.println("  cuenta model publish " + model);
-        out.println("  cuenta model adopt --plan " + plan + " --bring");
+        out.println("  cuenta model adopt --plan " + plan + " --bring" + login().asOptions(passwordFile));
         out.flush();
     }
 
@@ -164,9 +170,37 @@ final class AdoptCommand implements Callable<Integer> {
         }
         String where = from == null ? read.from() : from;
         try (Source opened = Sources.open(where, read.table(), read.beside(), login())) {
+            checkColumns(read, opened);
             return new Bringing(
-                            read, opened, service.client(), spec.commandLine().getOut())
-                    .run(report);
+                            read.source(),
+                            read.clashes(),
+                            service.client(),
+                            spec.commandLine().getOut())
+                    .run(new Planned(read, opened), report);
+        }
+    }
+
+    /** The rows of a source as its plan has them. */
+    private record Planned(AdoptionPlan plan, Source source) implements Bringing.Rows {
+        @Override
+        public long count() {
+            return source.rows();
+        }
+
+        @Override
+        public void each(Consumer<Map<String, Object>> reader) {
+            source.each(row -> reader.accept(plan.document(row)));
+        }
+    }
+
+    private static void checkColumns(AdoptionPlan plan, Source source) {
+        Set<String> known = new LinkedHashSet<>();
+        source.columns().stream().map(SourceColumn::name).forEach(known::add);
+        Set<String> wanted = new LinkedHashSet<>(plan.columns());
+        wanted.removeAll(known);
+        if (!wanted.isEmpty()) {
+            throw refused("The plan names columns that the source does not have: " + String.join(", ", wanted)
+                    + ". It has: " + String.join(", ", known) + ".");
         }
     }
 

@@ -146,6 +146,7 @@ public final class Projection {
                     Map<String, Object> json = new LinkedHashMap<>();
                     json.put("id", tenant.id().toString());
                     json.put("name", tenant.name());
+                    json.put("since", tenant.since().toString());
                     put("roles", rolesIn(tenant.id(), account), viewer, json);
                     return json;
                 })

@@ -34,7 +34,7 @@ public record AccountRecord(
     public record GivenRole(String role, @Nullable TenantId tenant) {}
 
     /** A tenant that the account belongs to. */
-    public record Membership(TenantId id, String name) {}
+    public record Membership(TenantId id, String name, Instant since) {}
 
     public AccountRecord {
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));

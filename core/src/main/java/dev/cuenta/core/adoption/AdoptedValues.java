@@ -84,6 +84,19 @@ public record AdoptedValues(Map<FieldPath, Object> values, List<Violation> leftO
         return read(text, FieldTypes.require("dateTime"), Limits.NONE).value().map(Instant.class::cast);
     }
 
+    /**
+     * When a value was confirmed.
+     *
+     * @param text a moment, or what other programs write for yes and no
+     * @param otherwise for a text that only says that it was
+     * @return empty for a value that was not confirmed, or where that cannot be told
+     */
+    public static Optional<Instant> confirmed(String text, Instant otherwise) {
+        return truth(text, text.strip()) instanceof Boolean was
+                ? Optional.of(otherwise).filter(moment -> was)
+                : moment(text);
+    }
+
     private static Object truth(Object raw, String text) {
         String lower = text.toLowerCase(Locale.ROOT);
         if (YES.contains(lower)) {

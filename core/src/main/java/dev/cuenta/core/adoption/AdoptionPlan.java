@@ -5,9 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -18,8 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param table null for a file
  * @param beside one-to-one tables that are read along
  * @param key the column that tells rows apart
- * @param kind of which the accounts become; null for the model's default
- * @param password the column with the hash; null for none
+ * @param own what belongs to the account itself
  * @param fields columns by field
  * @param clashes what is done when the id, or the value of a unique field, belongs to another account already; by {@code id} or
  *     field
@@ -31,10 +28,7 @@ public record AdoptionPlan(
         List<String> beside,
         String key,
         boolean keepIds,
-        @Nullable String kind,
-        @Nullable String created,
-        @Nullable String lastModified,
-        @Nullable String password,
+        OwnColumns own,
         Map<String, String> fields,
         Map<String, Clash> clashes) {
     /** What is done about a clash. */
@@ -64,9 +58,7 @@ public record AdoptionPlan(
         if (keepIds) {
             document.put("id", key(row));
         }
-        put(document, "created", created, row);
-        put(document, "lastModified", lastModified, row);
-        put(document, "password", password, row);
+        own.put(row, document);
         document.put("values", values);
         return document;
     }
@@ -75,17 +67,11 @@ public record AdoptionPlan(
     public Set<String> columns() {
         Set<String> columns = new LinkedHashSet<>(fields.values());
         columns.add(key);
-        Stream.of(created, lastModified, password).filter(Objects::nonNull).forEach(columns::add);
+        own.all().forEach(columns::add);
         return columns;
     }
 
     public String key(SourceRow row) {
         return row.value(key).map(Object::toString).orElse("");
-    }
-
-    private static void put(Map<String, Object> document, String name, @Nullable String column, SourceRow row) {
-        if (column != null) {
-            row.value(Objects.requireNonNull(column)).ifPresent(value -> document.put(name, value.toString()));
-        }
     }
 }

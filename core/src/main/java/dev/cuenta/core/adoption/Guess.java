@@ -35,13 +35,29 @@ record Guess(
         CREATED,
         LAST_MODIFIED,
         PASSWORD,
+        KIND,
+        ROLES,
+        TENANT,
+        CONFIRMED,
         LEFT
     }
 
     private static final Pattern SECRET =
             Pattern.compile("(.*_)?(secret|token|api_?key|otp|salt|recovery|reset)(_.*)?");
     private static final Pattern PERSONAL = Pattern.compile(
-            "(.*_)?(birth|born|dob|phone|mobile|telephone|address|street|zip|postcode|iban|tax|passport|email|mail)(_.*)?");
+            "(.*_)?(birth|birthday|birthdate|born|dob|phone|mobile|telephone|address|street|zip|postcode|city|town|iban|tax|passport|email|mail|gender|nationality|surname|forename)(_.*)?"
+                    + "|((first|last|middle|given|family|full|nick|display|maiden)_?)?names?");
+    /** What people say of themselves; all else is written by administrators until somebody decides otherwise. */
+    private static final Pattern THEIR_OWN = Pattern.compile("(.*_)?(phone|mobile|telephone|address|street|zip|postcode"
+            + "|city|town|surname|forename|bio|about|website|homepage|url|language|locale|time_?zone|theme|newsletter)"
+            + "|((first|last|middle|given|family|full|nick|display|maiden)_?)?names?");
+
+    private static final Pattern KIND = Pattern.compile("((account|user|member|customer)_)?(kind|type)");
+    private static final Pattern ROLES = Pattern.compile("((account|user|member)_)?roles?");
+    private static final Pattern TENANT =
+            Pattern.compile("(tenant|organi[sz]ation|org|company|workspace|team)(_(name|slug))?");
+    private static final Pattern CONFIRMED =
+            Pattern.compile("(is_)?((e?_?mail)_)?(is_)?(verified|confirmed|validated)(_(at|on))?");
     private static final Pattern RIGHT =
             Pattern.compile("(is_)?(admin|superuser|staff|root|owner)|role|roles|permissions");
     private static final Set<String> CREATED_NAMES = Set.of(
@@ -55,7 +71,11 @@ record Guess(
             "signed_up_at");
     private static final Set<String> MODIFIED_NAMES =
             Set.of("updated", "updated_at", "modified", "modified_at", "last_modified", "changed_at");
-    private static final List<Integer> LENGTHS = List.of(20, 40, 80, 120, 160, 255);
+    /** What is longer is a text of several lines. */
+    private static final int LONGEST_STRING = 255;
+
+    private static final int LONGEST_TEXT = 10_000;
+    private static final int MOST_DIGITS = 38;
     private static final double MOST = 0.95;
 
     boolean isField() {
@@ -83,7 +103,30 @@ record Guess(
         if (!beside && MODIFIED_NAMES.contains(bare) && isMoment(tally)) {
             return new Guess(name, Use.LAST_MODIFIED, field(name), Map.of(), "when it changed last", 0, List.of());
         }
+        Use own = beside ? Use.FIELD : ofTheAccount(tally, bare);
+        if (own != Use.FIELD) {
+            return new Guess(name, own, field(name), Map.of(), "of the account itself", 0, List.of());
+        }
         return fieldOf(tally, rows, bare);
+    }
+
+    /** What a model says of accounts otherwise than by a field. */
+    private static Use ofTheAccount(Tally tally, String bare) {
+        boolean few = !tally.options().isEmpty();
+        boolean text = Set.of(SourceType.TEXT, SourceType.UNKNOWN)
+                        .contains(tally.column().type())
+                && tally.fits("integer") < tally.filled();
+        if (few && text && KIND.matcher(bare).matches()) {
+            return Use.KIND;
+        }
+        if (few && text && ROLES.matcher(bare).matches()) {
+            return Use.ROLES;
+        }
+        if (text && tally.repeated() > 0 && TENANT.matcher(bare).matches()) {
+            return Use.TENANT;
+        }
+        boolean says = isMoment(tally) || tally.fits("boolean") == tally.filled();
+        return says && CONFIRMED.matcher(bare).matches() ? Use.CONFIRMED : Use.FIELD;
     }
 
     private static Guess left(String name, String why) {
@@ -131,6 +174,9 @@ record Guess(
             why.add("looks like a right: better a role");
         } else if (PERSONAL.matcher(bare).matches()) {
             characteristics.put("sensitivity", "personal");
+        }
+        if (THEIR_OWN.matcher(bare).matches()) {
+            characteristics.putIfAbsent("write", "[owner, administrator]");
         }
         long misfits = typed(type) ? tally.filled() - tally.fits(type) : 0;
         if (misfits > 0) {
@@ -202,7 +248,10 @@ record Guess(
         if (tally.column().type() == SourceType.UNKNOWN && tally.fits("boolean") == tally.filled()) {
             return "boolean";
         }
-        if (!tally.options().isEmpty()) {
+        // That a sample has few names or towns says nothing of the next row.
+        boolean open =
+                PERSONAL.matcher(bare).matches() || THEIR_OWN.matcher(bare).matches();
+        if (!tally.options().isEmpty() && !open) {
             why.add("a few values come back again and again");
             return "choice";
         }
@@ -216,15 +265,15 @@ record Guess(
     private static void limits(String type, Tally tally, Map<String, String> characteristics) {
         switch (type) {
             case "string" ->
-                LENGTHS.stream()
-                        .filter(length -> length >= tally.longest())
-                        .findFirst()
-                        .ifPresent(length -> characteristics.put("maxLength", length.toString()));
+                characteristics.put("maxLength", String.valueOf(atLeast(tally.longest(), LONGEST_STRING, tally)));
             case "text" ->
-                characteristics.put("maxLength", String.valueOf(Math.max(2000, (tally.longest() / 1000 + 1) * 1000)));
+                characteristics.put("maxLength", String.valueOf(atLeast(tally.longest(), LONGEST_TEXT, tally)));
             case "decimal" -> {
-                characteristics.put("precision", "18");
-                characteristics.put("scale", String.valueOf(Math.min(10, Math.max(2, tally.scale()))));
+                SourceColumn column = tally.column();
+                boolean declared = column.size() > 0 && column.size() <= MOST_DIGITS && column.scale() > 0;
+                characteristics.put("precision", String.valueOf(declared ? column.size() : 18));
+                characteristics.put(
+                        "scale", String.valueOf(declared ? column.scale() : Math.min(10, Math.max(2, tally.scale()))));
             }
             case "choice" ->
                 characteristics.put(
@@ -232,6 +281,12 @@ record Guess(
                         tally.options().stream().map(Proposal::quoted).collect(Collectors.joining(", ", "[", "]")));
             default -> {}
         }
+    }
+
+    /** As its own program declared it; where that says nothing, with room beyond the longest value of today. */
+    private static int atLeast(int longest, int usual, Tally tally) {
+        int declared = tally.column().size();
+        return declared > 0 && declared >= longest ? declared : Math.max(usual, 2 * longest);
     }
 
     private static FieldPath field(String column) {

@@ -24,16 +24,19 @@ public final class Proposal {
 
     private final Survey survey;
     private final List<Guess> guesses;
+    private final ProposedAccount account;
     private final Tally key;
 
     /** @param keyColumn tells rows apart; null for the primary key, or else the first column without repetitions */
     public Proposal(Survey survey, @Nullable String keyColumn) {
         this.survey = survey;
         this.key = key(survey, keyColumn);
-        this.guesses = survey.columns().stream()
+        List<Guess> each = survey.columns().stream()
                 .map(tally -> Guess.of(tally, survey.rows()))
                 .map(guess -> isId() && guess.column().equals(keyName()) ? id(guess) : guess)
                 .toList();
+        this.account = new ProposedAccount(survey, each);
+        this.guesses = account.guesses();
     }
 
     private static Tally key(Survey survey, @Nullable String given) {
@@ -93,7 +96,8 @@ public final class Proposal {
                 .ifPresent(template ->
                         file.append("displayName: '").append(template).append("'\n"));
         file.append("\naccess:                        # what holds where a field says nothing\n");
-        file.append("  read:  [owner, administrator]\n  write: [owner, administrator]\n");
+        file.append("  read:  [owner, administrator]\n  write: [administrator]\n");
+        file.append(account.kinds(profiles()));
         file.append("\nfields:\n");
         fields(null).forEach(guess -> file.append(line(guess, "  ")));
         List<String> profiles = profiles();
@@ -106,6 +110,8 @@ public final class Proposal {
         }
         password().ifPresent(file::append);
         file.append("\nroles:\n  administrator: { number: 9, may: ['*'] }\n");
+        file.append(account.roles());
+        file.append(account.tenants());
         return file.toString();
     }
 
@@ -188,7 +194,7 @@ public final class Proposal {
         boolean keepsIds = idScheme()
                 .filter(scheme -> present == null || (present.id() == IdScheme.SEQUENCE) == scheme.equals("sequence"))
                 .isPresent();
-        return new ProposedPlan(guesses, keyName(), keepsIds, present).text(source, from, table, beside);
+        return new ProposedPlan(guesses, account, keyName(), keepsIds, present).text(source, from, table, beside);
     }
 
     /** What would not fit, and what a guess rests on too little. */

@@ -12,13 +12,20 @@ import org.jspecify.annotations.Nullable;
 /** How rows become accounts of a model, as a file that a person reads before anything happens. */
 final class ProposedPlan {
     private final List<Guess> guesses;
+    private final ProposedAccount account;
     private final String key;
     private final boolean keepsIds;
     private final @Nullable AccountModel present;
 
     /** @param present null for the model that is proposed along with the plan */
-    ProposedPlan(List<Guess> guesses, String key, boolean keepsIds, @Nullable AccountModel present) {
+    ProposedPlan(
+            List<Guess> guesses,
+            ProposedAccount account,
+            String key,
+            boolean keepsIds,
+            @Nullable AccountModel present) {
         this.guesses = guesses;
+        this.account = account;
         this.key = key;
         this.keepsIds = keepsIds;
         this.present = present;
@@ -46,6 +53,7 @@ final class ProposedPlan {
         column(Use.PASSWORD)
                 .ifPresent(column ->
                         file.append("password: ").append(written(column)).append('\n'));
+        file.append(account.plan(present));
         fields(file);
         clashes(file);
         return file.toString();
@@ -97,7 +105,7 @@ final class ProposedPlan {
     }
 
     /** A column's name may be anything; what YAML would read as something else is quoted. */
-    private static String written(String column) {
+    static String written(String column) {
         return column.matches("[A-Za-z_][A-Za-z0-9_. -]*") && !column.matches("(?i)null")
                 ? column
                 : Proposal.quoted(column);

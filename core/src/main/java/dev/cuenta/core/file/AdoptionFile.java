@@ -2,6 +2,8 @@ package dev.cuenta.core.file;
 
 import dev.cuenta.core.adoption.AdoptionPlan;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
+import dev.cuenta.core.adoption.NamedBy;
+import dev.cuenta.core.adoption.OwnColumns;
 import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.finding.Findings;
@@ -9,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -43,14 +46,40 @@ public record AdoptionFile(List<Finding> findings, Optional<AdoptionPlan> plan) 
                 file.take("beside").map(Element::texts).orElse(List.of()),
                 text("key", file, "Name the column that tells rows apart."),
                 file.take("ids").flatMap(element -> element.oneOf(Ids.class)).orElse(Ids.NEW) == Ids.KEEP,
-                optional("kind", file),
-                optional("created", file),
-                optional("lastModified", file),
-                optional("password", file),
+                own(file),
                 fields(file),
                 clashes(file));
         file.refuseOthers();
         return plan;
+    }
+
+    private static OwnColumns own(Section file) {
+        return new OwnColumns(
+                named("kind", file, NamedBy::always),
+                named("roles", file, NamedBy::column),
+                named("tenants", file, NamedBy::column),
+                optional("created", file),
+                optional("lastModified", file),
+                optional("password", file),
+                texts(file.take("confirmed").flatMap(Element::section)));
+    }
+
+    /** Either a text, or a column and what its values stand for. */
+    private static NamedBy named(String key, Section file, Function<String, NamedBy> ofText) {
+        return file.take(key)
+                .flatMap(element -> element.isGroup()
+                        ? element.section().map(AdoptionFile::mapped)
+                        : element.text().map(ofText))
+                .orElse(NamedBy.NOTHING);
+    }
+
+    private static NamedBy mapped(Section section) {
+        NamedBy named = new NamedBy(
+                text("column", section, "Name the column, such as `column: member_type`."),
+                null,
+                texts(section.take("values").flatMap(Element::section)));
+        section.refuseOthers();
+        return named;
     }
 
     /** It stands in addresses and file names. */
@@ -74,12 +103,15 @@ public record AdoptionFile(List<Finding> findings, Optional<AdoptionPlan> plan) 
     }
 
     private static Map<String, String> fields(Section file) {
-        Map<String, String> fields = new LinkedHashMap<>();
-        file.require("fields", "Say which column each field comes from, such as `email: email_address`.")
-                .flatMap(Element::section)
-                .ifPresent(section -> section.entries()
-                        .forEach((field, element) -> element.text().ifPresent(column -> fields.put(field, column))));
-        return fields;
+        return texts(file.require("fields", "Say which column each field comes from, such as `email: email_address`.")
+                .flatMap(Element::section));
+    }
+
+    private static Map<String, String> texts(Optional<Section> given) {
+        Map<String, String> texts = new LinkedHashMap<>();
+        given.ifPresent(section ->
+                section.entries().forEach((name, element) -> element.text().ifPresent(text -> texts.put(name, text))));
+        return texts;
     }
 
     private static Map<String, Clash> clashes(Section file) {

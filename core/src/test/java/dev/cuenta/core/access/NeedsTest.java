@@ -97,7 +97,7 @@ class NeedsTest {
                 Stream.of(new GivenRole("boater", null), new GivenRole("harbourMaster", HARBOUR))
                         .filter(role -> random.nextBoolean())
                         .toList(),
-                random.nextBoolean() ? List.of(new Membership(HARBOUR, "Punta Clara")) : List.of(),
+                random.nextBoolean() ? List.of(new Membership(HARBOUR, "Punta Clara", Instant.EPOCH)) : List.of(),
                 Instant.EPOCH,
                 Instant.EPOCH,
                 null,

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * What somebody sends of a source.
  *
- * @param kind null for the model's default
+ * @param kind of rows that name none; null for the model's default
  */
 record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clashes, List<Row> rows) {
     private static final int MOST = 500;
@@ -24,19 +24,29 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
      *
      * @param number its place among those that came with it
      * @param id that it keeps; null for a new one
+     * @param kind null for that of the others
+     * @param roles null for the model's default roles
      * @param created as its own program writes moments
+     * @param anonymised when what tells whose it was was taken out there
+     * @param confirmed by field: when its value was confirmed, or only that it was
      * @param values by field
      */
     record Row(
             int number,
             String key,
             @Nullable String id,
+            @Nullable String kind,
+            @Nullable List<String> roles,
+            List<InTenant> tenants,
             @Nullable String created,
             @Nullable String lastModified,
+            @Nullable String anonymised,
+            Map<String, String> confirmed,
             @Nullable String password,
             Map<String, Object> values) {
         Row withPassword(String hash) {
-            return new Row(number, key, id, created, lastModified, hash, values);
+            return new Row(
+                    number, key, id, kind, roles, tenants, created, lastModified, anonymised, confirmed, hash, values);
         }
 
         /** The hash of a password must not get into a log line by accident. */
@@ -45,6 +55,18 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
             return "a row";
         }
     }
+
+    /**
+     * A membership that comes with a row. A tenant that is not there is made.
+     *
+     * @param id that it keeps; null for a tenant that is found by its name, or by its address
+     * @param since null for as long as the account is there
+     */
+    record InTenant(
+            @Nullable String id,
+            @Nullable String name,
+            @Nullable List<String> roles,
+            @Nullable String since) {}
 
     /** As they are sent. */
     record Sent(
@@ -56,8 +78,13 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
     record SentRow(
             @Nullable String key,
             @Nullable String id,
+            @Nullable String kind,
+            @Nullable List<String> roles,
+            @Nullable List<InTenant> tenants,
             @Nullable String created,
             @Nullable String lastModified,
+            @Nullable String anonymised,
+            @Nullable Map<String, String> confirmed,
             @Nullable String password,
             @Nullable Map<String, Object> values) {
         /** The hash of a password must not get into a log line by accident. */
@@ -90,8 +117,13 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
                 number,
                 Optional.ofNullable(sent.key()).orElse(""),
                 sent.id(),
+                sent.kind(),
+                sent.roles(),
+                Optional.ofNullable(sent.tenants()).orElse(List.of()),
                 sent.created(),
                 sent.lastModified(),
+                sent.anonymised(),
+                Optional.ofNullable(sent.confirmed()).orElse(Map.of()),
                 sent.password(),
                 present(sent.values()));
     }

@@ -43,6 +43,7 @@ final class AdoptionUseCases {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.ACCOUNTS_ADOPT, revision.model());
             Kind kind = kind(revision.model(), given.kind());
+            Belongings.require(caller, given, revision.model());
             List<AdoptedRows.Row> rows = new StrongHashes(revision, passwords).of(given);
             try {
                 return together(revision, caller, kind, given, rows);
@@ -69,6 +70,7 @@ final class AdoptionUseCases {
                             kind,
                             given,
                             Reach.guard(caller, CuentaPermission.ACCOUNTS_ADOPT, revision.model()),
+                            new Belongings(work, caller),
                             clock.instant())
                     .take(rows);
         });

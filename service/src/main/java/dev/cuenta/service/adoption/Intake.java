@@ -29,20 +29,26 @@ final class Intake {
     final ChangeGuard guard;
     final Instant now;
     final AccountModel model;
-    final Kind kind;
+    private final Kind kind;
+    final Belongings belongings;
     final Adoptions adoptions;
     final List<Field> uniqueFields;
 
-    /** @param guard of accounts that rows would join */
-    Intake(Work work, Kind kind, AdoptedRows given, ChangeGuard guard, Instant now) {
+    /**
+     * @param kind of rows that name none
+     * @param guard of accounts that rows would join
+     */
+    Intake(Work work, Kind kind, AdoptedRows given, ChangeGuard guard, Belongings belongings, Instant now) {
         this.work = work;
         this.given = given;
         this.guard = guard;
         this.now = now;
         this.model = work.revision().model();
         this.kind = kind;
+        this.belongings = belongings;
         this.adoptions = new Adoptions(work);
-        this.uniqueFields = model.fieldsOf(kind).stream().filter(Field::unique).toList();
+        this.uniqueFields =
+                model.fields().values().stream().filter(Field::unique).toList();
     }
 
     /** In the order of the rows. */
@@ -56,6 +62,13 @@ final class Intake {
             pending = pass.deferred();
         }
         return List.copyOf(results.values());
+    }
+
+    /** Empty for a row of a kind that the model does not have. */
+    Optional<Kind> kind(Row row) {
+        return row.kind() == null
+                ? Optional.of(kind)
+                : Optional.ofNullable(model.kinds().get(row.kind()));
     }
 
     Optional<AccountId> id(Row row) {

@@ -4,6 +4,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.adoption.AdoptedValues;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
+import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Violation;
@@ -14,7 +15,7 @@ import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.adoption.Adoptions.Adopted;
 import dev.cuenta.store.adoption.Adoptions.Claim;
 import dev.cuenta.store.password.Credentials;
-import dev.cuenta.store.role.RoleGrants;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -44,7 +45,8 @@ final class Pass {
     Pass(Intake intake, List<Row> rows) {
         this.intake = intake;
         this.rows = rows;
-        rows.forEach(row -> read.put(row, AdoptedValues.of(intake.model, intake.kind, row.values())));
+        rows.forEach(row ->
+                intake.kind(row).ifPresent(kind -> read.put(row, AdoptedValues.of(intake.model, kind, row.values()))));
         this.present = intake.adoptions.present(
                 intake.given.source(), rows.stream().map(Row::key).toList());
         this.takenIds = intake.adoptions.taken(
@@ -70,12 +72,22 @@ final class Pass {
     }
 
     private void decide(Row row) {
-        AdoptedValues values = Objects.requireNonNull(read.get(row));
+        AdoptedValues values = read.get(row);
         AccountId before = present.get(row.key());
         if (row.key().isEmpty()) {
             skip(row, List.of(new Violation("/key", "required", "The row has no key.")));
         } else if (before != null) {
             results.put(row, new Result(row.key(), Result.Outcome.PRESENT, before.text(), List.of()));
+        } else if (values == null) {
+            skip(
+                    row,
+                    List.of(new Violation(
+                            "/kind",
+                            "option",
+                            "The live model has no kind `" + row.kind() + "`. "
+                                    + Nearest.advice(
+                                            String.valueOf(row.kind()),
+                                            intake.model.kinds().keySet()))));
         } else if (!values.missing().isEmpty()) {
             skip(row, values.missing());
         } else if (row.id() != null && intake.id(row).isEmpty()) {
@@ -156,15 +168,23 @@ final class Pass {
             join(row, same, kept, left);
         } else {
             notes.put(row, left);
-            accounts.put(
-                    row,
-                    new NewAccount(
-                            intake.kind,
-                            kept,
-                            Intake.moment(row.created(), intake.now),
-                            Intake.moment(row.lastModified(), Intake.moment(row.created(), intake.now)),
-                            id));
+            accounts.put(row, made(row, kept, id));
         }
+    }
+
+    private NewAccount made(Row row, Map<FieldPath, @Nullable Object> values, @Nullable AccountId id) {
+        Instant created = Intake.moment(row.created(), intake.now);
+        return new NewAccount(
+                intake.kind(row).orElseThrow(),
+                values,
+                created,
+                Intake.moment(row.lastModified(), created),
+                id,
+                null,
+                1,
+                Optional.ofNullable(row.anonymised())
+                        .flatMap(AdoptedValues::moment)
+                        .orElse(null));
     }
 
     private Clash choice(String what) {
@@ -203,14 +223,12 @@ final class Pass {
             AccountId id = ids.get(index++);
             List<Violation> said = Objects.requireNonNull(notes.get(row));
             intake.hash(row, said).ifPresent(hash -> hashes.put(id, hash));
+            intake.belongings.add(id, row, Objects.requireNonNull(accounts.get(row)), said);
             adopted.add(new Adopted(row.key(), id, false));
             results.put(row, new Result(row.key(), Result.Outcome.BROUGHT, id.text(), said));
         }
         new Credentials(intake.work).setAll(hashes);
-        RoleGrants grants = new RoleGrants(intake.work);
-        intake.model.defaultRoles().stream()
-                .filter(role -> !role.withinTenant())
-                .forEach(role -> grants.giveAll(ids, role));
+        intake.belongings.store();
         intake.adoptions.remember(intake.given.source(), adopted);
     }
 

@@ -89,7 +89,7 @@ final class Schemas {
     }
 
     private Map<String, Object> tenant() {
-        Map<String, Object> properties = new LinkedHashMap<>(Map.of("id", text(), "name", text()));
+        Map<String, Object> properties = new LinkedHashMap<>(Map.of("id", text(), "name", text(), "since", text()));
         if (!hidden("roles")) {
             properties.put("roles", Map.of("type", "array", "items", text()));
         }

@@ -4,6 +4,7 @@ import static dev.cuenta.service.openapi.Schemas.object;
 import static dev.cuenta.service.openapi.Schemas.ref;
 import static dev.cuenta.service.openapi.Schemas.text;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -47,7 +48,7 @@ final class UpkeepPaths {
                 "post",
                 "Make accounts of up to 500 rows of a source; repeatable",
                 object(
-                        Map.of("accounts", Map.of("type", "array"), "clashes", Paths.JSON_OBJECT, "kind", text()),
+                        Map.of("accounts", array(adoptedRow()), "clashes", Paths.JSON_OBJECT, "kind", text()),
                         List.of("accounts")),
                 "200",
                 Paths.JSON_OBJECT);
@@ -102,5 +103,22 @@ final class UpkeepPaths {
                 object(Map.of("count", Map.of("type", "integer")), List.of("count")),
                 "200",
                 Paths.JSON_OBJECT);
+    }
+
+    private static Map<String, Object> adoptedRow() {
+        Map<String, Object> tenant =
+                object(Map.of("id", text(), "name", text(), "roles", array(text()), "since", text()), List.of());
+        Map<String, Object> row = new LinkedHashMap<>();
+        List.of("key", "id", "kind", "created", "lastModified", "anonymised", "password")
+                .forEach(name -> row.put(name, text()));
+        row.put("roles", array(text()));
+        row.put("tenants", array(tenant));
+        row.put("confirmed", Paths.JSON_OBJECT);
+        row.put("values", Paths.JSON_OBJECT);
+        return object(row, List.of("key", "values"));
+    }
+
+    private static Map<String, Object> array(Map<String, Object> items) {
+        return Map.of("type", "array", "items", items);
     }
 }

@@ -2,6 +2,7 @@ package dev.cuenta.service.adoption;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.model.Models;
 import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.OnMarea;
 import dev.cuenta.service.testing.RunningService;
@@ -123,6 +124,120 @@ class AdoptionOverHttpTest extends OnMarea {
         marea.operator().delete(account).status(204);
         assertThat(marea.sql("select count(*) from cuenta.adopted where source = 'dates'"))
                 .isEqualTo("0");
+    }
+
+    private static Map<String, Object> belonging(String key, Map<String, Object> more) {
+        Map<String, Object> row = row(key, key + "@belongs.example");
+        row.putAll(more);
+        return row;
+    }
+
+    private static JsonNode shown(String key) {
+        return marea.operator()
+                .get("/v1/accounts/" + marea.idOf(key + "@belongs.example"))
+                .status(200)
+                .json();
+    }
+
+    @Test
+    void a_row_comes_with_its_kind_roles_tenants_and_confirmations() {
+        Map<String, Object> harbours = Map.of(
+                "kind",
+                "contractor",
+                "roles",
+                List.of(),
+                "tenants",
+                List.of(
+                        Map.of(
+                                "name",
+                                "Punta Clara",
+                                "roles",
+                                List.of("harbourMaster"),
+                                "since",
+                                "2024-05-06T07:08:09Z"),
+                        Map.of("name", "Porto Novo")),
+                "confirmed",
+                Map.of("email", "yes"),
+                "created",
+                "2024-05-06");
+        adopt("belongs", Map.of(), List.of(belonging("ana", harbours), belonging("bea", harbours)));
+        adopt("belongs", Map.of(), List.of(belonging("cleo", harbours)));
+
+        JsonNode ana = shown("ana");
+        assertThat(ana.path("kind").asString()).isEqualTo("contractor");
+        assertThat(ana.path("roles").toString()).isEqualTo("[\"harbourMaster\"]");
+        assertThat(ana.path("tenants").get(0).path("since").asString()).isEqualTo("2024-05-06T00:00:00Z");
+        assertThat(ana.path("tenants").get(1).path("since").asString()).isEqualTo("2024-05-06T07:08:09Z");
+        assertThat(ana.path("tenants").get(1).path("roles").toString()).isEqualTo("[\"harbourMaster\"]");
+        assertThat(ana.path("meta").path("confirmed").path("email").asString()).isEqualTo("2024-05-06T00:00:00Z");
+        assertThat(marea.sql("select count(*) from cuenta.tenant where name = 'Porto Novo'"))
+                .isEqualTo("1");
+        assertThat(marea.sql("select count(*) from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id"
+                        + " where t.name = 'Porto Novo'"))
+                .isEqualTo("3");
+    }
+
+    @Test
+    void what_the_model_does_not_have_is_left_out_and_named() {
+        Http.Answer answer = marea.operator()
+                .post(
+                        "/v1/adoptions/unknown",
+                        Map.of(
+                                "accounts",
+                                List.of(
+                                        belonging("dora", Map.of("roles", List.of("pirate", "harbourMaster"))),
+                                        belonging("eva", Map.of("kind", "pirate")),
+                                        belonging("fay", Map.of("confirmed", Map.of("phone", "yes"))),
+                                        belonging("gro", Map.of("tenants", List.of(Map.of("id", "7")))))))
+                .status(200);
+
+        assertThat(answer.json().path("items").findValuesAsString("outcome"))
+                .containsExactly("BROUGHT", "SKIPPED", "BROUGHT", "BROUGHT");
+        assertThat(answer.everything())
+                .contains(
+                        "The live model has no role `pirate`.",
+                        "`harbourMaster` counts within a tenant, and the row names none.",
+                        "The live model has no kind `pirate`.",
+                        "The live model has no field `phone` that is confirmed.",
+                        "A tenant is named by `name`");
+        assertThat(shown("dora").path("roles").toString()).isEqualTo("[]");
+    }
+
+    /** To adopt is not to rule: roles and memberships need the same permissions as one by one. */
+    @Test
+    void nobody_adopts_accounts_that_may_more_than_they() {
+        marea.publish(Models.source("account-model.yaml")
+                .replace("  administrator: {", "  mover: { number: 7, may: [accounts.adopt] }\n  administrator: {"));
+        marea.operator()
+                .post(
+                        "/v1/accounts",
+                        Map.of(
+                                "email",
+                                "mover@post.example",
+                                "password",
+                                RunningService.OPERATOR_PASSWORD,
+                                "roles",
+                                List.of("mover"),
+                                "person",
+                                Map.of("givenName", "Sten", "familyName", "Ray")))
+                .status(201);
+        Http mover = marea.as("mover@post.example", RunningService.OPERATOR_PASSWORD);
+
+        Http.Answer answer = mover.post(
+                        "/v1/adoptions/risen",
+                        Map.of(
+                                "accounts",
+                                List.of(belonging("hal", Map.of("roles", List.of("administrator", "boater"))))))
+                .status(200);
+
+        assertThat(answer.everything()).contains("BROUGHT", "You may not give `administrator`.");
+        assertThat(shown("hal").path("roles").toString()).isEqualTo("[\"boater\"]");
+        mover.post(
+                        "/v1/adoptions/risen",
+                        Map.of(
+                                "accounts",
+                                List.of(belonging("ines", Map.of("tenants", List.of(Map.of("name", "Punta Clara")))))))
+                .status(403);
     }
 
     @ParameterizedTest

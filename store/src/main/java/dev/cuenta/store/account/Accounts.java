@@ -76,6 +76,8 @@ public final class Accounts {
         record.put("createdAt", account.created().truncatedTo(ChronoUnit.MICROS));
         record.put("lastModifiedAt", account.lastModified().truncatedTo(ChronoUnit.MICROS));
         record.put("version", account.version());
+        Optional.ofNullable(account.anonymised())
+                .ifPresent(moment -> record.put("anonymisedAt", moment.truncatedTo(ChronoUnit.MICROS)));
         work.session().persist(Shape.ACCOUNT, record);
         account.kind().profiles().forEach(profile -> persistProfile(profile, key, values));
         AccountId given = new AccountId(id.toString());

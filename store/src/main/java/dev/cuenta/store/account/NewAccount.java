@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param id that it had elsewhere and keeps; null for a new one
  * @param key by which the tables knew it before; null for a new one
+ * @param anonymised when what tells whose it was was taken out; null for never
  */
 public record NewAccount(
         Kind kind,
@@ -20,7 +21,8 @@ public record NewAccount(
         Instant lastModified,
         @Nullable AccountId id,
         @Nullable String key,
-        long version) {
+        long version,
+        @Nullable Instant anonymised) {
     public NewAccount(Kind kind, Map<FieldPath, @Nullable Object> values, Instant created) {
         this(kind, values, created, created, null);
     }
@@ -31,6 +33,6 @@ public record NewAccount(
             Instant created,
             Instant lastModified,
             @Nullable AccountId id) {
-        this(kind, values, created, lastModified, id, null, 1);
+        this(kind, values, created, lastModified, id, null, 1, null);
     }
 }

@@ -44,7 +44,7 @@ final class RecordPlan {
             (select cast(json_object_agg(c.field, c.confirmed_at) as text)
              from cuenta.confirmed c where c.account_id = a.id)""";
     static final String TENANTS = """
-            (select cast(json_agg(json_build_array(t.id, t.name) order by m.since, t.id) as text)
+            (select cast(json_agg(json_build_array(t.id, t.name, m.since) order by m.since, t.id) as text)
              from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id where m.account_id = a.id)""";
 
     /** A stored field, and at which position of the row its value is. */
@@ -217,7 +217,8 @@ final class RecordPlan {
         for (JsonNode tenant : array(json)) {
             tenants.add(new Membership(
                     new TenantId(UUID.fromString(tenant.get(0).asString())),
-                    tenant.get(1).asString()));
+                    tenant.get(1).asString(),
+                    OffsetDateTime.parse(tenant.get(2).asString()).toInstant()));
         }
         return tenants;
     }

@@ -7,6 +7,7 @@ import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -104,6 +105,27 @@ public final class Proofs {
                 .params(work.keys().of(account), field.toString())
                 .query(Boolean.class)
                 .single();
+    }
+
+    /** A value that its owner had confirmed before the account came here. */
+    public record Confirmed(AccountId account, FieldPath field, Instant moment) {}
+
+    /** As {@link #confirm}, of accounts that have just been made. */
+    public void confirmAll(List<Confirmed> confirmed) {
+        if (confirmed.isEmpty()) {
+            return;
+        }
+        work.sql()
+                .sql(
+                        "insert into cuenta.confirmed (account_id, field, confirmed_at) select cast(v.id as "
+                                + work.revision().shape().keyType().sql()
+                                + "), v.field, v.moment from unnest(?::text[], ?::text[], ?::timestamptz[]) v (id, field, moment)")
+                .params(
+                        work.keys()
+                                .of(confirmed.stream().map(Confirmed::account).toList()),
+                        confirmed.stream().map(each -> each.field().toString()).toArray(String[]::new),
+                        confirmed.stream().map(each -> each.moment().toString()).toArray(String[]::new))
+                .update();
     }
 
     /** From now on the field's value counts as the owner's own, until it changes. */

@@ -180,7 +180,8 @@ public final class Archive {
                         document.modified(),
                         sameSort ? new AccountId(id) : null,
                         document.key(),
-                        document.version() + 1));
+                        document.version() + 1,
+                        null));
         List<String> lost = new ArrayList<>(document.lost());
         document.rows().bringBack(restored, document.secrets(), work, lost);
         return new Restored(restored, left, lost);

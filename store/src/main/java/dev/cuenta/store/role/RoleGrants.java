@@ -64,6 +64,37 @@ public final class RoleGrants {
                 .update();
     }
 
+    /** A role for an account that has just been made; {@code tenant} is null for one that counts everywhere. */
+    public record ForNew(
+            AccountId account, Role role, @Nullable TenantId tenant) {
+        public ForNew {
+            if (role.withinTenant() == (tenant == null)) {
+                throw new IllegalArgumentException("The role " + role.name() + " does not count there");
+            }
+        }
+    }
+
+    /** Gives each of them. */
+    public void giveAll(List<ForNew> given) {
+        if (given.isEmpty()) {
+            return;
+        }
+        work.sql()
+                .sql("insert into cuenta.role_given (account_id, role, tenant_id) select cast(v.id as "
+                        + work.revision().shape().keyType().sql()
+                        + "), v.role, v.tenant from unnest(?::text[], ?::int[], ?::uuid[]) v (id, role, tenant)"
+                        + " on conflict do nothing")
+                .params(
+                        work.keys().of(given.stream().map(ForNew::account).toList()),
+                        given.stream().map(each -> each.role().number()).toArray(Integer[]::new),
+                        given.stream()
+                                .map(each -> each.tenant() == null
+                                        ? null
+                                        : each.tenant().toString())
+                                .toArray(String[]::new))
+                .update();
+    }
+
     public void take(Controlled account, Role role) {
         take(account.id(), everywhere(role), null);
     }

@@ -13,6 +13,7 @@ import dev.cuenta.store.revision.SingleMembership;
 import dev.cuenta.store.revision.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -30,12 +31,24 @@ public final class Tenants {
     }
 
     public TenantId create(String name) {
-        TenantId id = new TenantId(UuidCreator.getTimeOrderedEpoch());
+        return create(new TenantId(UuidCreator.getTimeOrderedEpoch()), name);
+    }
+
+    /** As {@link #create(String)}, with the id that it had elsewhere. */
+    public TenantId create(TenantId id, String name) {
         String text = id.toString();
         if (!added(id, name, "")) {
             added(id, name, "-" + text.substring(text.length() - SUFFIX));
         }
         return id;
+    }
+
+    /** Until this transaction ends, no other one that asks for this makes tenants. */
+    public void lock() {
+        work.sql()
+                .sql("select pg_advisory_xact_lock(hashtextextended('cuenta tenants', 0))")
+                .query((row, index) -> index)
+                .list();
     }
 
     /** Remembers whose sign-up made the tenant: it may bear their name, which goes when they do. */
@@ -143,6 +156,39 @@ public final class Tenants {
                     .sql(
                             "insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict (account_id, tenant_id) do nothing")
                     .params(work.keys().of(account), tenant.value())
+                    .update();
+        } catch (DuplicateKeyException taken) {
+            throw refused(Connections.constraintOf(taken));
+        }
+    }
+
+    /** A membership of an account that has just been made. */
+    public record Joining(AccountId account, TenantId tenant, Instant since) {}
+
+    /**
+     * As {@link #join}, many at once.
+     *
+     * @throws Problem as there, without saying for which of these
+     */
+    public void joinAll(List<Joining> joining) {
+        if (joining.isEmpty()) {
+            return;
+        }
+        try {
+            work.sql()
+                    .sql("insert into cuenta.membership (account_id, tenant_id, since) select cast(v.id as "
+                            + work.revision().shape().keyType().sql()
+                            + "), v.tenant, v.since from unnest(?::text[], ?::uuid[], ?::timestamptz[]) v (id, tenant, since)"
+                            + " on conflict (account_id, tenant_id) do nothing")
+                    .params(
+                            work.keys()
+                                    .of(joining.stream().map(Joining::account).toList()),
+                            joining.stream()
+                                    .map(each -> each.tenant().toString())
+                                    .toArray(String[]::new),
+                            joining.stream()
+                                    .map(each -> each.since().toString())
+                                    .toArray(String[]::new))
                     .update();
         } catch (DuplicateKeyException taken) {
             throw refused(Connections.constraintOf(taken));

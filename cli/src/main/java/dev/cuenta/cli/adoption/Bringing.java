@@ -1,13 +1,9 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.adoption;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import dev.cuenta.client.CuentaClient;
-import dev.cuenta.core.adoption.AdoptionPlan;
-import dev.cuenta.core.adoption.Source;
-import dev.cuenta.core.adoption.SourceColumn;
-import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.adoption.AdoptionPlan.Clash;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
@@ -15,20 +11,27 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
+import java.util.function.Consumer;
 import tools.jackson.databind.JsonNode;
 
 /** Sends the rows of a source to the service, batch after batch, and writes down what became of those that need a look. */
-final class Bringing {
+public final class Bringing {
     private static final int BATCH = 200;
     private static final long TELL_NANOS = 2_000_000_000L;
 
-    private final AdoptionPlan plan;
-    private final Source source;
+    /** What is sent, row by row. */
+    public interface Rows {
+        long count();
+
+        /** Gives every row once, as the service takes it. */
+        void each(Consumer<Map<String, Object>> reader);
+    }
+
+    private final String source;
+    private final Map<String, Clash> clashes;
     private final CuentaClient client;
     private final PrintWriter out;
     private final Map<String, Long> outcomes = new LinkedHashMap<>();
@@ -37,25 +40,33 @@ final class Bringing {
     private long withNotes;
     private long told = System.nanoTime();
 
-    Bringing(AdoptionPlan plan, Source source, CuentaClient client, PrintWriter out) {
-        this.plan = plan;
+    /**
+     * @param source the name under which the map of ids keeps the rows
+     * @param clashes what is done about them, by {@code id} or field
+     */
+    public Bringing(String source, Map<String, Clash> clashes, CuentaClient client, PrintWriter out) {
         this.source = source;
+        this.clashes = clashes;
         this.client = client;
         this.out = out;
     }
 
-    /** The exit status: 1 if rows are left that were not brought. */
-    int run(Path report) {
-        checkColumns();
+    /**
+     * The exit status: 1 if rows are left that were not brought.
+     *
+     * @param report is written where something needs a look
+     */
+    public int run(Rows rows, Path report) {
         List.of("brought", "joined", "present", "skipped", "clashing").forEach(outcome -> outcomes.put(outcome, 0L));
-        long rows = source.rows();
+        long all = rows.count();
+        long begun = System.nanoTime();
         try (CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.LF).build(report)) {
             csv.writeRecord("key", "outcome", "where", "why");
-            source.each(row -> {
-                batch.add(plan.document(row));
+            rows.each(row -> {
+                batch.add(row);
                 if (batch.size() == BATCH) {
                     send(csv);
-                    tell(rows);
+                    tell(all, begun);
                 }
             });
             send(csv);
@@ -65,33 +76,17 @@ final class Bringing {
         return conclude(report);
     }
 
-    private void checkColumns() {
-        Set<String> known = new LinkedHashSet<>();
-        source.columns().stream().map(SourceColumn::name).forEach(known::add);
-        Set<String> wanted = new LinkedHashSet<>(plan.columns());
-        wanted.removeAll(known);
-        if (!wanted.isEmpty()) {
-            throw Problem.of(
-                    ProblemKind.MALFORMED,
-                    "The plan names columns that the source does not have: " + String.join(", ", wanted) + ". It has: "
-                            + String.join(", ", known) + ".");
-        }
-    }
-
     private void send(CsvWriter csv) {
         if (batch.isEmpty()) {
             return;
         }
         Map<String, Object> body = new LinkedHashMap<>();
-        if (plan.kind() != null) {
-            body.put("kind", plan.kind());
-        }
-        Map<String, String> clashes = new LinkedHashMap<>();
-        plan.clashes().forEach((what, choice) -> clashes.put(what, choice.name().toLowerCase(Locale.ROOT)));
-        body.put("clashes", clashes);
+        Map<String, String> choices = new LinkedHashMap<>();
+        clashes.forEach((what, choice) -> choices.put(what, choice.name().toLowerCase(Locale.ROOT)));
+        body.put("clashes", choices);
         body.put("accounts", batch);
         for (JsonNode result :
-                client.post("/v1/adoptions/" + plan.source(), body).body().path("items")) {
+                client.post("/v1/adoptions/" + source, body).body().path("items")) {
             note(result, csv);
         }
         done += batch.size();
@@ -110,10 +105,10 @@ final class Bringing {
                 note.path("detail").asString()));
     }
 
-    private void tell(long rows) {
+    private void tell(long rows, long begun) {
         if (System.nanoTime() - told > TELL_NANOS) {
             told = System.nanoTime();
-            out.printf("  %,d of %,d rows%n", done, rows);
+            out.printf("  %,d of %,d rows, %,.0f a second%n", done, rows, done / ((told - begun) / 1e9));
             out.flush();
         }
     }
@@ -135,7 +130,7 @@ final class Bringing {
         } else {
             delete(report);
         }
-        out.println("Which row is which account: cuenta model adopted " + plan.source());
+        out.println("Which row is which account: cuenta model adopted " + source);
         out.flush();
         return left > 0 ? 1 : 0;
     }

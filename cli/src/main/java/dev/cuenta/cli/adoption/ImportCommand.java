@@ -1,0 +1,96 @@
+package dev.cuenta.cli.adoption;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.client.CuentaClient;
+import dev.cuenta.core.adoption.AdoptionPlan.Clash;
+import dev.cuenta.core.adoption.Exported;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.source.JsonLines;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.function.Consumer;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "import",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Bring in what `cuenta accounts export --whole` wrote, here or on another installation: accounts keep their ids, kinds,"
+                    + " roles, memberships, confirmations and dates.",
+            "It can be repeated: what was brought before stays as it is."
+        },
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  cuenta accounts export --whole accounts.jsonl",
+            "  cuenta accounts import accounts.jsonl",
+            "Passwords, secret fields and pictures are in no export. Rows of other programs come by: cuenta model adopt"
+        })
+public final class ImportCommand implements Callable<Integer> {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(paramLabel = "FILE", description = "Lines of JSON, an account each.")
+    private Path file;
+
+    @Option(
+            names = "--source",
+            paramLabel = "NAME",
+            description = "The name under which the map of ids keeps the accounts; export if left out.")
+    private String source = "export";
+
+    @Option(
+            names = "--clash",
+            paramLabel = "FIELD=CHOICE",
+            split = ",",
+            description = {
+                "What is done where another account has the same id or unique value: report (if nothing is said), join, renumber"
+                        + " (ids only), empty (optional fields only).",
+                "Of accounts that are here already, id=join brings what they lack."
+            })
+    private Map<String, Clash> clashes = Map.of();
+
+    @Option(
+            names = "--report",
+            paramLabel = "FILE",
+            description =
+                    "A CSV file for accounts that were not brought or lost a value; import-report.csv if left out.")
+    private Path report = Path.of("import-report.csv");
+
+    @Override
+    public Integer call() {
+        CuentaClient client = service.client();
+        AccountModel model = LiveModel.of(client);
+        List<String> withheld = Exported.withheld(model).stream()
+                .map(Field::path)
+                .map(Object::toString)
+                .toList();
+        if (!withheld.isEmpty()) {
+            spec.commandLine().getErr().println("No export has values of: " + String.join(", ", withheld));
+        }
+        return new Bringing(source, clashes, client, spec.commandLine().getOut())
+                .run(new Lines(file, new Exported(model)), report);
+    }
+
+    private record Lines(Path file, Exported exported) implements Bringing.Rows {
+        @Override
+        public long count() {
+            return JsonLines.count(file);
+        }
+
+        @Override
+        public void each(Consumer<Map<String, Object>> reader) {
+            JsonLines.each(file, account -> reader.accept(exported.row(account)));
+        }
+    }
+}

@@ -1,0 +1,27 @@
+package dev.cuenta.cli.adoption;
+
+import dev.cuenta.client.CuentaClient;
+import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import java.util.Map;
+
+/** What the service declares an account to be. */
+public final class LiveModel {
+    private LiveModel() {}
+
+    /**
+     * As this program reads it.
+     *
+     * @throws Problem CONFLICT where nothing is published yet, or this program is too old for what is
+     */
+    public static AccountModel of(CuentaClient client) {
+        String source = client.get("/v1/model", Map.of()).body().path("source").asString();
+        return ModelFile.read("account-model.yaml", source)
+                .model()
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.CONFLICT,
+                        "The live model cannot be read by this program. Is it older than the service?"));
+    }
+}

@@ -1,0 +1,159 @@
+package dev.cuenta.service.adoption;
+
+import dev.cuenta.core.access.GivingRule;
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.adoption.AdoptedValues;
+import dev.cuenta.core.finding.Nearest;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.model.TenantRules.Membership;
+import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.adoption.AdoptedRows.InTenant;
+import dev.cuenta.service.adoption.AdoptedRows.Row;
+import dev.cuenta.service.session.Caller;
+import dev.cuenta.store.account.NewAccount;
+import dev.cuenta.store.message.Proofs;
+import dev.cuenta.store.message.Proofs.Confirmed;
+import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.RoleGrants.ForNew;
+import dev.cuenta.store.tenant.Tenants;
+import dev.cuenta.store.tenant.Tenants.Joining;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The roles, memberships and confirmations that rows come with. What the model does not have, or the caller may not give, is left
+ * out and named; the account comes without it.
+ */
+final class Belongings {
+    private final Work work;
+    private final AccountModel model;
+    private final GivingRule rule;
+    private final AdoptedTenants tenants;
+    private final Map<String, Optional<String>> refusals = new HashMap<>();
+    private final List<ForNew> roles = new ArrayList<>();
+    private final List<Joining> memberships = new ArrayList<>();
+    private final List<Confirmed> confirmed = new ArrayList<>();
+
+    Belongings(Work work, Caller caller) {
+        this.work = work;
+        this.model = work.revision().model();
+        this.rule = new GivingRule(caller.entitlements(model));
+        this.tenants = new AdoptedTenants(work, caller);
+    }
+
+    /** Refuses memberships from whoever could not make them one by one. */
+    static void require(Caller caller, AdoptedRows given, AccountModel model) {
+        if (given.rows().stream().anyMatch(row -> !row.tenants().isEmpty())) {
+            caller.requireEverywhere(CuentaPermission.MEMBERSHIPS_WRITE, model);
+        }
+    }
+
+    /** @param said gets what is left out */
+    void add(AccountId id, Row row, NewAccount account, List<Violation> said) {
+        Map<TenantId, InTenant> joined = join(id, row, account, said);
+        joined.forEach(
+                (tenant, sent) -> named(sent.roles(), "/tenants", said).forEach(role -> give(id, role, tenant, said)));
+        everywhere(row, said).forEach(role -> {
+            if (!role.withinTenant()) {
+                give(id, role, null, said);
+            } else if (joined.isEmpty()) {
+                said.add(new Violation(
+                        "/roles", "tenant", "`" + role.name() + "` counts within a tenant, and the row names none."));
+            } else if (joined.values().stream().noneMatch(sent -> sent.roles() != null)) {
+                joined.keySet().forEach(tenant -> give(id, role, tenant, said));
+            }
+        });
+        row.confirmed().forEach((name, text) -> confirm(id, FieldPath.parse(name), text, account, said));
+    }
+
+    private Map<TenantId, InTenant> join(AccountId id, Row row, NewAccount account, List<Violation> said) {
+        Map<TenantId, InTenant> joined = new LinkedHashMap<>();
+        for (InTenant sent : row.tenants()) {
+            if (!model.tenants().present()) {
+                said.add(new Violation("/tenants", "unknown", "The live model has no tenants."));
+            } else if (model.tenants().membership() == Membership.ONE && !joined.isEmpty()) {
+                said.add(new Violation("/tenants", "tenant", "An account belongs to one tenant only: to the first."));
+            } else {
+                tenants.of(sent, said).ifPresent(tenant -> joined.put(tenant, sent));
+            }
+        }
+        joined.forEach((tenant, sent) ->
+                memberships.add(new Joining(id, tenant, Intake.moment(sent.since(), account.created()))));
+        return joined;
+    }
+
+    private Set<Role> everywhere(Row row, List<Violation> said) {
+        return row.roles() == null
+                ? model.defaultRoles().stream()
+                        .filter(role -> !role.withinTenant())
+                        .collect(Collectors.toSet())
+                : Set.copyOf(named(row.roles(), "/roles", said));
+    }
+
+    private List<Role> named(@Nullable List<String> names, String pointer, List<Violation> said) {
+        List<Role> found = new ArrayList<>();
+        for (String name : names == null ? List.<String>of() : names) {
+            Role role = model.roles().get(name);
+            if (role == null) {
+                said.add(new Violation(
+                        pointer,
+                        "unknown",
+                        "The live model has no role `" + name + "`. "
+                                + Nearest.advice(name, model.roles().keySet())));
+            } else {
+                found.add(role);
+            }
+        }
+        return found;
+    }
+
+    /** Asked everywhere, also for a tenant's roles: whoever adopts works from outside of tenants. */
+    private void give(AccountId id, Role role, @Nullable TenantId tenant, List<Violation> said) {
+        Optional<String> refusal = refusals.computeIfAbsent(role.name(), name -> rule.refusal(role, Scope.EVERYWHERE));
+        if (role.withinTenant() == (tenant == null)) {
+            said.add(new Violation("/tenants", "tenant", "`" + role.name() + "` counts everywhere, not in a tenant."));
+        } else if (refusal.isPresent() && !role.byDefault()) {
+            said.add(new Violation(
+                    tenant == null ? "/roles" : "/tenants",
+                    "notWritable",
+                    "You may not give `" + role.name() + "`. " + refusal.get()));
+        } else {
+            roles.add(new ForNew(id, role, tenant));
+        }
+    }
+
+    private void confirm(AccountId id, FieldPath path, String text, NewAccount account, List<Violation> said) {
+        Field field = model.field(path).filter(Field::confirmed).orElse(null);
+        if (field == null) {
+            said.add(new Violation(
+                    "/confirmed", "unknown", "The live model has no field `" + path + "` that is confirmed."));
+        } else if (account.values().get(path) != null) {
+            AdoptedValues.confirmed(text, account.created())
+                    .ifPresent(moment -> confirmed.add(new Confirmed(id, path, moment)));
+        }
+    }
+
+    /** Of all that were added since; their accounts are there by now. */
+    void store() {
+        new Tenants(work).joinAll(memberships);
+        new RoleGrants(work).giveAll(roles);
+        new Proofs(work).confirmAll(confirmed);
+        memberships.clear();
+        roles.clear();
+        confirmed.clear();
+    }
+}
