@@ -14,12 +14,20 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /** Sends the rows of a source to the service, batch after batch, and writes down what became of those that need a look. */
 public final class Bringing {
-    private static final int BATCH = 200;
+    private static final int BATCH = 500;
+    /** The service takes 8 MiB at once; a letter is up to four bytes, and some are written as two. */
+    private static final long LETTERS = 1 << 20;
+
     private static final long TELL_NANOS = 2_000_000_000L;
 
     /** What is sent, row by row. */
@@ -36,6 +44,8 @@ public final class Bringing {
     private final PrintWriter out;
     private final Map<String, Long> outcomes = new LinkedHashMap<>();
     private final List<Map<String, Object>> batch = new ArrayList<>();
+    private @Nullable Future<JsonNode> underWay;
+    private long letters;
     private long done;
     private long withNotes;
     private long told = System.nanoTime();
@@ -60,37 +70,61 @@ public final class Bringing {
         List.of("brought", "joined", "present", "skipped", "clashing").forEach(outcome -> outcomes.put(outcome, 0L));
         long all = rows.count();
         long begun = System.nanoTime();
+        ExecutorService sender = Executors.newSingleThreadExecutor();
         try (CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.LF).build(report)) {
             csv.writeRecord("key", "outcome", "where", "why");
             rows.each(row -> {
                 batch.add(row);
-                if (batch.size() == BATCH) {
-                    send(csv);
+                letters += row.toString().length();
+                if (batch.size() == BATCH || letters > LETTERS) {
+                    send(sender, csv);
                     tell(all, begun);
                 }
             });
-            send(csv);
+            send(sender, csv);
+            conclude(csv);
         } catch (IOException unwritable) {
             throw new UncheckedIOException("`" + report + "` cannot be written", unwritable);
+        } finally {
+            sender.shutdownNow();
         }
         return conclude(report);
     }
 
-    private void send(CsvWriter csv) {
+    /** While the service works at a batch, the next one is read; they go one after the other, so that the first of two that clash wins. */
+    private void send(ExecutorService sender, CsvWriter csv) {
         if (batch.isEmpty()) {
             return;
         }
-        Map<String, Object> body = new LinkedHashMap<>();
         Map<String, String> choices = new LinkedHashMap<>();
         clashes.forEach((what, choice) -> choices.put(what, choice.name().toLowerCase(Locale.ROOT)));
-        body.put("clashes", choices);
-        body.put("accounts", batch);
-        for (JsonNode result :
-                client.post("/v1/adoptions/" + source, body).body().path("items")) {
-            note(result, csv);
-        }
-        done += batch.size();
+        Map<String, Object> body = Map.of("clashes", choices, "accounts", List.copyOf(batch));
         batch.clear();
+        letters = 0;
+        conclude(csv);
+        underWay = sender.submit(
+                () -> client.post("/v1/adoptions/" + source, body).body().path("items"));
+    }
+
+    /** Waits for the batch that is under way. */
+    private void conclude(CsvWriter csv) {
+        if (underWay != null) {
+            JsonNode results = result(underWay);
+            results.forEach(result -> note(result, csv));
+            done += results.size();
+            underWay = null;
+        }
+    }
+
+    private static JsonNode result(Future<JsonNode> underWay) {
+        try {
+            return underWay.get();
+        } catch (ExecutionException failed) {
+            throw failed.getCause() instanceof RuntimeException told ? told : new IllegalStateException(failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(stopped);
+        }
     }
 
     private void note(JsonNode result, CsvWriter csv) {

@@ -19,6 +19,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * A row's values as the model's fields read them.
@@ -29,6 +30,9 @@ import java.util.Set;
  */
 public record AdoptedValues(Map<FieldPath, Object> values, List<Violation> leftOut, List<Violation> missing) {
     private static final Set<String> YES = Set.of("t", "y", "yes", "1", "true");
+    private static final Pattern DAY = Pattern.compile("\\d{4}-\\d\\d-\\d\\d");
+    private static final Pattern HOURS_OFF = Pattern.compile("[+-]\\d\\d$");
+    private static final Pattern NO_ZONE = Pattern.compile("T\\d\\d:\\d\\d(:\\d\\d(\\.\\d+)?)?$");
     private static final Set<String> NO = Set.of("f", "n", "no", "0", "false");
 
     /** Reads values that are named by field. */
@@ -112,12 +116,12 @@ public record AdoptedValues(Map<FieldPath, Object> values, List<Violation> leftO
     private static String iso(String text) {
         String iso =
                 text.length() > 10 && text.charAt(10) == ' ' ? text.substring(0, 10) + "T" + text.substring(11) : text;
-        if (iso.matches("\\d{4}-\\d\\d-\\d\\d")) {
+        if (DAY.matcher(iso).matches()) {
             return iso + "T00:00:00Z";
         }
-        if (iso.matches(".*[+-]\\d\\d")) {
+        if (HOURS_OFF.matcher(iso).find()) {
             return iso + ":00";
         }
-        return iso.matches(".*T\\d\\d:\\d\\d(:\\d\\d(\\.\\d+)?)?") ? iso + "Z" : iso;
+        return NO_ZONE.matcher(iso).find() ? iso + "Z" : iso;
     }
 }

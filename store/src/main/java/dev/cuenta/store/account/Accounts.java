@@ -204,8 +204,12 @@ public final class Accounts {
                 ? Map.of()
                 : new Records(work)
                         .lookUp(
-                                "select asked, " + shape.keyByUnique(field, Shape.comparable(field, "asked"))
-                                        + " as key from unnest(?) asked",
+                                "with given as materialized (select asked, cast("
+                                        + Shape.comparable(field, "asked")
+                                        + " as text) as form from unnest(?) asked) select asked, cast(held.key as "
+                                        + shape.keyType().sql() + ") as key from given join "
+                                        + Shape.keysByUnique(field, "array(select form from given)")
+                                        + " held on held.value = given.form",
                                 List.<Object>of((Object) values.toArray(String[]::new)),
                                 needs);
     }

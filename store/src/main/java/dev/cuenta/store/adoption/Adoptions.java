@@ -74,9 +74,12 @@ public final class Adoptions {
         Shape shape = work.revision().shape();
         String asked = Shape.comparable(field, "cast(v.value as " + shape.type(field) + ")");
         Map<String, Claim> claims = new HashMap<>();
-        sql.sql("select value, form, " + shape.idOf("holder") + " from (select v.value, cast(" + asked
-                        + " as text) as form, " + shape.keyByUnique(field, asked)
-                        + " as holder from unnest(?::text[]) v (value)) claim")
+        sql.sql("with asked as materialized (select v.value, cast(" + asked + " as text) as form"
+                        + " from unnest(?::text[]) v (value)) select value, form, "
+                        + shape.idOf("cast(holder as " + shape.keyType().sql() + ")")
+                        + " from (select asked.value, asked.form, held.key as holder from asked left join "
+                        + Shape.keysByUnique(field, "array(select form from asked)")
+                        + " held on held.value = asked.form) claim")
                 .param(values.toArray(String[]::new))
                 .query(row -> {
                     String holder = row.getString(3);

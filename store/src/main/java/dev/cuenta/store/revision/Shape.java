@@ -218,6 +218,15 @@ public final class Shape {
                 + " as text), 1)) as " + keyType().sql() + ")";
     }
 
+    /**
+     * The keys of the accounts that hold values of a unique field, in SQL: a table whose columns are called value and key, both texts.
+     *
+     * @param values an array of texts, as they are compared
+     */
+    public static String keysByUnique(Field field, String values) {
+        return "cuenta.keys_by_values('" + RuleNames.unique(field) + "', " + values + ")";
+    }
+
     /** A named rule that a column keeps, as a condition in SQL. */
     record Check(String name, String condition) {}
 
