@@ -21,6 +21,7 @@ import dev.cuenta.cli.tenant.TenantsCommand;
 import dev.cuenta.cli.token.TokensCommand;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -44,6 +45,8 @@ import picocli.CommandLine.IFactory;
             "CUENTA_CONFIG (otherwise ~/.config/cuenta/cuenta.properties)."
         })
 public final class Cuenta implements CommandGroup {
+    private static final Set<String> VERSION = Set.of("-V", "--version");
+
     private Cuenta() {}
 
     public static void main(String[] arguments) {
@@ -86,7 +89,10 @@ public final class Cuenta implements CommandGroup {
                 .setCaseInsensitiveEnumValuesAllowed(true);
     }
 
-    /** Reading the annotations of every command takes longer than most commands do; so only the called one's are read. */
+    /**
+     * Reading the annotations of every command takes longer than most commands do; so only the called one's are read, and where that is
+     * a group, or none that there is, those beside it, which help and advice name.
+     */
     private static void addCommands(CommandLine group, List<String> arguments, IFactory parts) {
         if (!(group.getCommand() instanceof CommandGroup holder)) {
             return;
@@ -94,12 +100,12 @@ public final class Cuenta implements CommandGroup {
         Map<String, Class<?>> all = new TreeMap<>(holder.commands());
         String called = arguments.isEmpty() ? "" : arguments.get(0);
         boolean known = all.containsKey(called);
-        all.forEach((name, type) -> {
-            if (!known || name.equals(called)) {
-                CommandLine command = new CommandLine(type, parts);
-                addCommands(command, known ? arguments.subList(1, arguments.size()) : List.of(), parts);
-                group.addSubcommand(name, command);
-            }
-        });
+        if (known) {
+            CommandLine command = new CommandLine(all.get(called), parts);
+            addCommands(command, arguments.subList(1, arguments.size()), parts);
+            group.addSubcommand(called, command);
+        } else if (!VERSION.contains(called)) {
+            all.forEach((name, type) -> group.addSubcommand(name, new CommandLine(type, parts)));
+        }
     }
 }
