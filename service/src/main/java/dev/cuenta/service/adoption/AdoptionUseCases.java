@@ -59,6 +59,7 @@ final class AdoptionUseCases {
     private List<Result> together(
             LiveRevision revision, Caller caller, Kind kind, AdoptedRows given, List<AdoptedRows.Row> rows) {
         return revision.write(Scope.EVERYWHERE, work -> {
+            work.relyOnIndexes();
             new Activity(work)
                     .add(
                             Action.RECORDS_ADDED,

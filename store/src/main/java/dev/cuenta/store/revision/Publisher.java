@@ -62,6 +62,8 @@ public final class Publisher {
             missing(shape, catalogue).forEach(this::together);
             if (!TenantsOfAccounts.isMade(catalogue)) {
                 new TenantsOfAccounts(shape.keyType()).make(connections);
+            } else if (!TenantsOfAccounts.isKept(catalogue)) {
+                new TenantsOfAccounts(shape.keyType()).keep(connections);
             }
             if (!VersionOfAccounts.isMade(catalogue)) {
                 VersionOfAccounts.made().forEach(statement -> together(List.of(statement)));

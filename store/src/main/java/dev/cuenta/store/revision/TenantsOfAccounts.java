@@ -3,6 +3,7 @@ package dev.cuenta.store.revision;
 import dev.cuenta.store.database.Connections;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -16,6 +17,7 @@ final class TenantsOfAccounts {
     private static final String ACCOUNT = Shape.qualified(null);
     private static final String MEMBERSHIP = "cuenta.membership";
     private static final String FUNCTION = "cuenta.tenants_of_account";
+    private static final String JOINING = "tenants_of_new_members";
     private static final String NOTE = "To which tenants the account belongs, as cuenta.membership says";
     private static final int BATCH = 5000;
 
@@ -31,7 +33,11 @@ final class TenantsOfAccounts {
 
     /** Of a model's first revision, whose accounts have the column from the beginning. */
     List<BriefStatement> made() {
-        return List.of(function(), onMembership(), trigger(), note());
+        return Stream.concat(kept().stream(), Stream.of(note())).toList();
+    }
+
+    private List<BriefStatement> kept() {
+        return List.of(function(), onLeaving(), leaving(), onJoining(), joining());
     }
 
     /** Tells from an installation of an earlier version, or one that was cut off while it became one of this. */
@@ -39,14 +45,23 @@ final class TenantsOfAccounts {
         return catalogue.isNoted(ACCOUNT, COLUMN, NOTE);
     }
 
+    /** Tells from an installation of an earlier version, whose triggers went member by member. */
+    static boolean isKept(Catalogue catalogue) {
+        return catalogue.hasTrigger(MEMBERSHIP, JOINING);
+    }
+
+    /** Where the column is true already. */
+    void keep(Connections connections) {
+        Patience.together(kept(), connections);
+    }
+
     /** Where the accounts are older than the column. Takes a while with many of them, and holds nobody up meanwhile. */
     void make(Connections connections) {
         Patience.together(
-                List.of(
-                        BriefStatement.alter(ACCOUNT, "add column if not exists " + column()),
-                        function(),
-                        onMembership(),
-                        trigger()),
+                Stream.concat(
+                                Stream.of(BriefStatement.alter(ACCOUNT, "add column if not exists " + column())),
+                                kept().stream())
+                        .toList(),
                 connections);
         connections.each(sql -> {
             Optional<String> last = Optional.of(keys.beforeAll());
@@ -82,20 +97,41 @@ final class TenantsOfAccounts {
                 end $tenants$""".formatted(FUNCTION, keys.sql(), ACCOUNT, COLUMN, MEMBERSHIP));
     }
 
-    private static BriefStatement onMembership() {
+    private static BriefStatement onLeaving() {
         return BriefStatement.of("""
                 create or replace function %1$s() returns trigger language plpgsql as $tenants$
                 begin
-                    perform %1$s(coalesce(new.account_id, old.account_id));
+                    perform %1$s(old.account_id);
                     return null;
                 end $tenants$""".formatted(FUNCTION));
     }
 
-    private static BriefStatement trigger() {
+    private static BriefStatement leaving() {
         return BriefStatement.on(
                 MEMBERSHIP,
-                "create or replace trigger tenants_of_account after insert or delete on " + MEMBERSHIP
+                "create or replace trigger tenants_of_account after delete on " + MEMBERSHIP
                         + " for each row execute function " + FUNCTION + "()");
+    }
+
+    /** As for one account, for all that a statement made members. They are locked in one order: two that add the same must not wait for each other. */
+    private static BriefStatement onJoining() {
+        return BriefStatement.of("""
+                create or replace function cuenta.%1$s() returns trigger language plpgsql
+                    security definer set search_path = pg_catalog, pg_temp as $tenants$
+                begin
+                    perform 1 from %2$s where id in (select account_id from added) order by id for no key update;
+                    update %2$s a set %3$s = array(select m.tenant_id from %4$s m where m.account_id = a.id order by 1)
+                        where a.id in (select account_id from added);
+                    return null;
+                end $tenants$""".formatted(JOINING, ACCOUNT, COLUMN, MEMBERSHIP));
+    }
+
+    private static BriefStatement joining() {
+        return BriefStatement.on(
+                MEMBERSHIP,
+                "create or replace trigger " + JOINING + " after insert on " + MEMBERSHIP
+                        + " referencing new table as added for each statement execute function cuenta." + JOINING
+                        + "()");
     }
 
     private static BriefStatement note() {

@@ -117,6 +117,14 @@ public final class Work {
         settings.put(LIMIT, String.valueOf(longest.toMillis()));
     }
 
+    /**
+     * For work that adds rows by the thousand: of a table that has just grown PostgreSQL believes that reading all of it is cheaper than an
+     * index, for each row's references and triggers too.
+     */
+    public void relyOnIndexes() {
+        settings.put("enable_seqscan", "off");
+    }
+
     private void tell() {
         if (!settings.isEmpty()) {
             try (Statement statement = connection.createStatement()) {

@@ -23,6 +23,7 @@ import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.picture.Pictures;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.tenant.Tenants;
+import dev.cuenta.store.tenant.Tenants.Joining;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -263,6 +264,47 @@ class RowSecurityTest extends DatabaseTest {
         assertThat((Optional<?>) limited(north, work -> new Accounts(work).find(sven)))
                 .isPresent();
         assertThat(differences(SOURCE)).isEmpty();
+    }
+
+    /** An earlier version's triggers went row by row. */
+    @Test
+    void triggers_of_an_earlier_version_give_way_and_what_many_join_is_written_once() {
+        database.sql().sql("""
+                        drop function cuenta.tenants_of_new_members() cascade;
+                        drop function cuenta.account_modified_by_new() cascade;
+                        create or replace trigger tenants_of_account after insert or delete on cuenta.membership
+                            for each row execute function cuenta.tenants_of_account();
+                        create or replace trigger account_modified after insert or update or delete on cuenta.membership
+                            for each row execute function cuenta.account_modified()""").update();
+        database.publisher().prepare();
+        long before = version(sven);
+
+        in(Scope.EVERYWHERE, work -> {
+            TenantId east = new Tenants(work).create("East");
+            new Tenants(work)
+                    .joinAll(List.of(
+                            new Joining(noor, east, Instant.now()),
+                            new Joining(sven, east, Instant.now()),
+                            new Joining(sven, north, Instant.now())));
+            return east;
+        });
+
+        assertThat(version(sven)).isEqualTo(before + 1);
+        assertThat(database.sql()
+                        .sql(
+                                "select tgname from pg_trigger where tgrelid = 'cuenta.membership'::regclass and not tgisinternal")
+                        .query(String.class)
+                        .list())
+                .containsExactlyInAnyOrder(
+                        "account_modified", "account_modified_by_new", "tenants_of_account", "tenants_of_new_members");
+        assertThat((Optional<?>) limited(north, work -> new Accounts(work).find(sven)))
+                .isPresent();
+        assertThat(differences(SOURCE)).isEmpty();
+    }
+
+    private long version(AccountId account) {
+        return in(Scope.EVERYWHERE, work -> new Accounts(work).find(account).orElseThrow())
+                .version();
     }
 
     @Test
