@@ -21,7 +21,9 @@
 
 <div class="mb-4 flex flex-wrap items-center gap-3">
   <h1>Accounts</h1>
-  {#if list.total !== null}<span class="quiet">{list.total.toLocaleString()} {list.filtered ? "match" : "in all"}</span
+  {#if list.total !== null}<span class="quiet"
+      >{list.total.more ? "more than " : ""}{list.total.count.toLocaleString()}
+      {list.filtered ? "match" : "in all"}</span
     >{/if}
   {#if session.may.has("accounts.write")}<Button href="/accounts/new" size="sm" class="ml-auto">New account</Button
     >{/if}
@@ -56,9 +58,7 @@
   <Button size="xs" color="alternative" disabled={list.page === 1 || list.loading} onclick={() => list.previous()}
     >Previous</Button
   >
-  <span class="quiet"
-    >Page {list.page}{list.total === null ? "" : ` of ${Math.max(1, Math.ceil(list.total / 25))}`}</span
-  >
+  <span class="quiet">Page {list.page}{list.pages === null ? "" : ` of ${list.pages}`}</span>
   <Button size="xs" color="alternative" disabled={!list.hasNext || list.loading} onclick={() => list.next()}
     >Next</Button
   >

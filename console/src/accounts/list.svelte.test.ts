@@ -7,7 +7,7 @@ describe("the list of accounts", () => {
   beforeEach(() => localStorage.clear());
 
   it("goes forth and back by cursors", async () => {
-    const asked = answering({ body: { items: [noor], next: "c1", count: 30 } });
+    const asked = answering({ body: { items: [noor], next: "c1", count: 30, more: false } });
     const list = new AccountListState(form);
     await list.begin();
     await list.next();
@@ -18,7 +18,18 @@ describe("the list of accounts", () => {
 
     expect(asked.at(-1)!.url).not.toContain("cursor");
     expect(list.page).toBe(1);
-    expect(list.total).toBe(30);
+    expect(list.total?.count).toBe(30);
+    expect(list.pages).toBe(2);
+  });
+
+  it("does not say how many pages there are where nobody counted to the end", async () => {
+    const asked = answering({ body: { items: [noor], next: "c1", count: 10000, more: true } });
+    const list = new AccountListState(form);
+    await list.begin();
+
+    expect(asked[0]!.url).toContain("upTo=10000");
+    expect(list.total?.more).toBe(true);
+    expect(list.pages).toBeNull();
   });
 
   it("shows a page whose matches are too many to be counted", async () => {

@@ -1,4 +1,4 @@
-import { countAccounts, listAccounts, type Account } from "../api/accounts.ts";
+import { countAccounts, listAccounts, type Account, type Count } from "../api/accounts.ts";
 import type { Field, Form } from "../api/model.ts";
 import { messageOf } from "../api/request.ts";
 import { defaultColumns, searchFilter } from "./fields.ts";
@@ -6,7 +6,7 @@ import { defaultColumns, searchFilter } from "./fields.ts";
 /** The list of accounts: what is looked for, how it is sorted, and the page that is shown. */
 export class AccountListState {
   items = $state.raw<Account[]>([]);
-  total = $state<number | null>(null);
+  total = $state<Count | null>(null);
   loading = $state(true);
   failure = $state("");
   search = $state("");
@@ -24,6 +24,10 @@ export class AccountListState {
 
   readonly page = $derived(this.#cursors.length);
   readonly hasNext = $derived(this.#next !== undefined);
+  /** Unknown where there are more than were counted. */
+  readonly pages = $derived(
+    this.total === null || this.total.more ? null : Math.max(1, Math.ceil(this.total.count / 25)),
+  );
   readonly filtered = $derived(Boolean(this.search || this.kind || this.expression));
   readonly fields: Field[] = $derived.by(() =>
     this.columns.flatMap((path) => this.#form.fields.filter((field) => field.path === path && field.reads)),

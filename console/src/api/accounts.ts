@@ -44,8 +44,16 @@ export async function listAccounts(query: ListQuery): Promise<Page> {
   return (await request<Page>("GET", "/v1/accounts", { query: { ...query } })).body;
 }
 
-export async function countAccounts(filter: string | undefined): Promise<number> {
-  return (await request<{ count: number }>("GET", "/v1/accounts/count", { query: { filter } })).body.count;
+/** How many there are; `more` where nobody counted to the end. */
+export interface Count {
+  count: number;
+  more: boolean;
+}
+
+const COUNTED = 10_000;
+
+export async function countAccounts(filter: string | undefined): Promise<Count> {
+  return (await request<Count>("GET", "/v1/accounts/count", { query: { filter, upTo: COUNTED } })).body;
 }
 
 /** `own` stands for the reader's own account. */

@@ -11,6 +11,7 @@ import java.util.function.Supplier;
  */
 public final class Await {
     private static final Duration BOUND = Duration.ofMinutes(2);
+    private static final Duration LONG = Duration.ofSeconds(30);
     private static final long SHORTEST_MILLIS = 5;
 
     /** Whoever looks all the time keeps away what it looks for. */
@@ -24,7 +25,8 @@ public final class Await {
 
     /** The first answer that is good. */
     public static <T> T until(String what, Supplier<T> question, Predicate<? super T> good) {
-        long end = System.nanoTime() + BOUND.toNanos();
+        long begun = System.nanoTime();
+        long end = begun + BOUND.toNanos();
         long pause = SHORTEST_MILLIS;
         T answer = question.get();
         while (!good.test(answer)) {
@@ -35,7 +37,15 @@ public final class Await {
             pause = Math.min(pause * 3 / 2, LONGEST_MILLIS);
             answer = question.get();
         }
+        tellOfLong(what, Duration.ofNanos(System.nanoTime() - begun));
         return answer;
+    }
+
+    /** A test that passes may still show that something waits for what it should not. */
+    private static void tellOfLong(String what, Duration waited) {
+        if (waited.compareTo(LONG) > 0) {
+            System.err.println("Waited " + waited.toSeconds() + " s for: " + what);
+        }
     }
 
     /** Between two looks at something. */

@@ -119,8 +119,11 @@ final class AccountController {
 
     @OpenToServices
     @GetMapping("/accounts/count")
-    Map<String, Object> count(Asker asker, @RequestParam(required = false) @Nullable String filter) {
-        return Map.of("count", asker.<Long>read(caller -> listing.count(caller, filter)));
+    Map<String, Object> count(
+            Asker asker,
+            @RequestParam(required = false) @Nullable String filter,
+            @RequestParam(required = false) @Nullable Integer upTo) {
+        return asker.read(caller -> listing.count(caller, filter, upTo));
     }
 
     @PostMapping("/accounts")

@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -55,6 +56,7 @@ final class Listing {
     }
 
     private static final int BATCH = 500;
+    private static final int FURTHEST = 1_000_000;
 
     private final LiveRevisions live;
     private final Cursors cursors;
@@ -150,13 +152,27 @@ final class Listing {
         return records;
     }
 
-    /** How many accounts the filter chooses. */
-    long count(Caller caller, @Nullable String filter) {
+    /**
+     * How many accounts the filter chooses, and whether there are {@code more} than were counted.
+     *
+     * @param most where counting may end; null for nowhere
+     */
+    Map<String, Object> count(Caller caller, @Nullable String filter, @Nullable Integer most) {
+        if (most != null && (most < 1 || most > FURTHEST)) {
+            throw Problem.invalid("/upTo", "range", "`upTo` must be from 1 to " + FURTHEST + ".");
+        }
+        long counted = counted(caller, filter, most);
+        return most == null
+                ? Map.of("count", counted)
+                : new TreeMap<>(Map.of("count", Math.min(counted, most), "more", counted > most));
+    }
+
+    private long counted(Caller caller, @Nullable String filter, @Nullable Integer most) {
         return live.with(revision -> {
             AccountModel model = revision.model();
             Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
             Condition condition = condition(filter, attributes(revision, caller.viewer(model)));
-            return revision.read(scope, caller.premises(), work -> searches.count(condition, work));
+            return revision.read(scope, caller.premises(), work -> searches.count(condition, most, work));
         });
     }
 

@@ -38,10 +38,16 @@ final class SearchLimit {
                         () -> tooMany(unindexed, Unindexed.in(query.condition()).isEmpty() ? "/sort" : "/filter"));
     }
 
-    /** @throws Problem INVALID when it took too long */
-    long count(@Nullable Condition condition, Work work) {
+    /**
+     * How many there are.
+     *
+     * @param most where counting may end, one beyond it; null for nowhere
+     * @throws Problem INVALID when it took too long
+     */
+    long count(@Nullable Condition condition, @Nullable Integer most, Work work) {
         Set<String> unindexed = Unindexed.in(condition);
-        Supplier<Long> question = () -> new Accounts(work).count(condition);
+        Accounts accounts = new Accounts(work);
+        Supplier<Long> question = () -> most == null ? accounts.count(condition) : accounts.countUpTo(most, condition);
         return condition == null
                 ? question.get()
                 : bounded(question, work, () -> unindexed.isEmpty() ? tooManyToCount() : tooMany(unindexed, "/filter"));

@@ -87,6 +87,11 @@ final class AccountPaths {
                 "200",
                 ref("LookedUp"));
         paths.add("/v1/accounts/count", "get", "Count accounts", null, "200", Paths.JSON_OBJECT);
+        paths.parameters(
+                "/v1/accounts/count",
+                List.of(
+                        Paths.query("filter", "SCIM filter (RFC 7644)"),
+                        Paths.query("upTo", "count no further: then `more` says whether there are more")));
         paths.add("/v1/accounts/{id}", "get", "Read an account", null, "200", ref("Account"));
         paths.parameters(
                 "/v1/accounts/{id}",

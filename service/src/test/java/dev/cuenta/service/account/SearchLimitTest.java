@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.OnMarea;
 import dev.cuenta.store.database.Cluster;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** What no index helps with ends in time, and says what would help: here a lock stands for a million accounts. */
@@ -46,5 +47,31 @@ class SearchLimitTest extends OnMarea {
         assertThat(meanwhile("/v1/accounts?filter=email+eq+%22no@marea.example%22")
                         .status())
                 .isEqualTo(503);
+    }
+
+    @Test
+    void counting_may_end_where_it_was_enough() {
+        assertThat(marea.operator()
+                        .get("/v1/accounts/count?upTo=3")
+                        .status(200)
+                        .json()
+                        .toString())
+                .isEqualTo("{\"count\":3,\"more\":true}");
+        assertThat(marea.operator()
+                        .get("/v1/accounts/count?upTo=1000000&filter=kind eq \"staff\"")
+                        .status(200)
+                        .json()
+                        .path("more")
+                        .asBoolean())
+                .isFalse();
+        assertThat(marea.operator().get("/v1/accounts/count").status(200).json().size())
+                .isEqualTo(1);
+        for (String wrong : List.of("0", "-1", "1000001", "3.5", "many")) {
+            assertThat(marea.operator()
+                            .get("/v1/accounts/count?upTo=" + wrong)
+                            .status(422)
+                            .problem())
+                    .contains("/upTo");
+        }
     }
 }

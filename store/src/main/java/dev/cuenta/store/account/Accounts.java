@@ -286,6 +286,14 @@ public final class Accounts {
         return counted("select count(*) " + page.fromWhere(), page.parameters());
     }
 
+    /** As {@link #count(Condition)}, but no further than one beyond the given number. */
+    public long countUpTo(int most, @Nullable Condition condition) {
+        PageSql page = PageSql.all(work, asked(condition));
+        return counted(
+                "select count(*) from (select 1 " + page.fromWhere() + " limit " + (most + 1L) + ") counted",
+                page.parameters());
+    }
+
     private long counted(String question, Map<String, Object> parameters) {
         return work.ask(question, parameters, (row, index) -> row.getLong(1)).get(0);
     }

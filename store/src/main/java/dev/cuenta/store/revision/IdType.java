@@ -4,7 +4,7 @@ import dev.cuenta.core.model.IdScheme;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.jdbc.core.simple.JdbcClient;
+import org.jspecify.annotations.Nullable;
 
 /** What ids are in the database. */
 public enum IdType {
@@ -29,16 +29,9 @@ public enum IdType {
         return scheme == IdScheme.SEQUENCE ? COUNTING : RANDOM;
     }
 
-    /** What the tables know accounts by, which stays what it was when they were made; empty before the first revision. */
-    static Optional<IdType> ofKeys(JdbcClient sql) {
-        return sql.sql("""
-                        select format_type(atttypid, null) from pg_attribute
-                        where attrelid = to_regclass('accounts.account') and attname = 'id'""")
-                .query(String.class)
-                .optional()
-                .flatMap(found -> Arrays.stream(values())
-                        .filter(type -> type.sql.equals(found))
-                        .findFirst());
+    /** That which PostgreSQL spells like that; empty for null, before there are accounts. */
+    static Optional<IdType> spelt(@Nullable String sql) {
+        return Arrays.stream(values()).filter(type -> type.sql.equals(sql)).findFirst();
     }
 
     /** The text as such an id, as SQL; null where it is none. */

@@ -4,6 +4,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.secret.Secrets;
+import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
@@ -23,6 +24,9 @@ import org.jspecify.annotations.Nullable;
  * where a publish looks before it tidies.
  */
 public final class LiveRevisions implements AutoCloseable {
+    /** A publish takes an instance for dead that has not reported for five seconds. */
+    private static final Duration REPORT_EACH = Duration.ofSeconds(1);
+
     private final DataSource dataSource;
     private final Connections connections;
     private final Revisions revisions;
@@ -31,7 +35,10 @@ public final class LiveRevisions implements AutoCloseable {
     private final UUID instance = UUID.randomUUID();
     private final AtomicReference<@Nullable LiveRevision> current = new AtomicReference<>();
     /** The same revision once its columns have their names: ready before they get them, so that no request waits for it. */
-    private @Nullable LiveRevision standby; // guarded by this
+    private @Nullable LiveRevision standby; // guarded by this, as the two below
+
+    private int reported = -1;
+    private long reportedAt;
 
     /** Swapped out but perhaps still in use. */
     private final List<LiveRevision> retired = new CopyOnWriteArrayList<>();
@@ -94,7 +101,7 @@ public final class LiveRevisions implements AutoCloseable {
      */
     public synchronized void refresh() {
         LiveRevision running = current.get();
-        Found found = find();
+        Layout.Live found = connections.each(Layout::live);
         if (running == null
                 || found.number() != running.number()
                 || !found.layout().equals(running.shape().layout())) {
@@ -108,7 +115,7 @@ public final class LiveRevisions implements AutoCloseable {
         report();
     }
 
-    private void standBy(Found found) {
+    private void standBy(Layout.Live found) {
         LiveRevision running = current.get();
         boolean owed = !found.layout().names().equals(PhysicalNames.NONE);
         if (standby != null && (!owed || standby.number() != found.number())) {
@@ -118,21 +125,6 @@ public final class LiveRevisions implements AutoCloseable {
         if (running != null && owed && standby == null) {
             standby = revision(running.revision(), found.layout().settled());
         }
-    }
-
-    private record Found(int number, Layout layout) {}
-
-    /** Both in one transaction, or the number could be of one moment and the names of another. */
-    private Found find() {
-        return connections.together(sql -> {
-            sql.sql("set transaction isolation level repeatable read, read only")
-                    .update();
-            int number = sql.sql("select number from cuenta.revision where state = 'live'")
-                    .query(Integer.class)
-                    .optional()
-                    .orElse(0);
-            return new Found(number, Layout.of(number, sql));
-        });
     }
 
     private void swap(Revision revision, Layout layout) {
@@ -171,13 +163,19 @@ public final class LiveRevisions implements AutoCloseable {
         return now;
     }
 
+    /** At once where it is another, so that a publish can go on; otherwise seldom, as long as nobody takes the instance for dead. */
     private void report() {
         LiveRevision running = current.get();
         int oldest =
                 retired.stream().mapToInt(LiveRevision::number).min().orElse(running == null ? 0 : running.number());
+        if (oldest == reported && System.nanoTime() - reportedAt < REPORT_EACH.toNanos()) {
+            return;
+        }
         connections.each(sql -> sql.sql("""
                         insert into cuenta.instance (id, revision) values (?, ?)
                         on conflict (id) do update set revision = excluded.revision, seen_at = now()""").params(instance, oldest).update());
+        reported = oldest;
+        reportedAt = System.nanoTime();
     }
 
     /** For health: the number of the revision that this instance runs. */

@@ -1,8 +1,8 @@
 package dev.cuenta.store.revision;
 
 import java.util.Map;
-import java.util.TreeMap;
-import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What columns are called that do not have their field's name yet. A rename must not pull a column away from instances that
@@ -10,20 +10,17 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * Whoever stumbles over that last moment looks the names up again and repeats the transaction.
  */
 public record PhysicalNames(Map<String, String> byColumn) {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final TypeReference<Map<String, String>> NAMES = new TypeReference<>() {};
     static final PhysicalNames NONE = new PhysicalNames(Map.of());
 
     public PhysicalNames {
         byColumn = Map.copyOf(byColumn);
     }
 
-    static PhysicalNames of(int revision, JdbcClient sql) {
-        Map<String, String> names = new TreeMap<>();
-        sql.sql("select table_name, column_name, physical from cuenta.column_name where revision <= ?")
-                .param(revision)
-                .query((row, index) -> names.put(
-                        key(row.getString("table_name"), row.getString("column_name")), row.getString("physical")))
-                .list();
-        return new PhysicalNames(names);
+    /** As JSON has them: by a table's name, a point, and a column's. */
+    static PhysicalNames read(String json) {
+        return new PhysicalNames(JSON.readValue(json, NAMES));
     }
 
     String of(String table, String column) {
