@@ -19,6 +19,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -41,6 +43,9 @@ final class Postman {
     /** In a row: whoever carries letters is away then, and each try waits for that. */
     private static final int ENOUGH_FAILURES = 3;
 
+    /** What could not be written down while the database was away, or locked: it is as soon as it is back, before the claim lapses. */
+    private final Queue<Consumer<Messages>> owed = new ConcurrentLinkedQueue<>();
+
     private final LiveRevisions live;
     private final Settings settings;
     private final Clock clock;
@@ -60,6 +65,7 @@ final class Postman {
 
     /** Sends what is due on that way, to fields of such a type. */
     void deliver(Channel channel, String type) {
+        settle();
         int failures = 0;
         Optional<Outcome> outcome = Optional.of(Outcome.DONE);
         while (outcome.isPresent() && failures < ENOUGH_FAILURES) {
@@ -75,11 +81,26 @@ final class Postman {
         }
         try {
             compose(message).ifPresent(it -> channel.send(it.address(), it.letter()));
-            mark(messages -> messages.done(message));
-            return Outcome.DONE;
         } catch (RuntimeException failure) {
             failed(message, failure);
             return Outcome.FAILED;
+        }
+        write(messages -> messages.done(message));
+        return Outcome.DONE;
+    }
+
+    private void settle() {
+        for (Consumer<Messages> next = owed.poll(); next != null; next = owed.poll()) {
+            write(next);
+        }
+    }
+
+    private void write(Consumer<Messages> mark) {
+        try {
+            mark(mark);
+        } catch (RuntimeException away) {
+            owed.add(mark);
+            throw away;
         }
     }
 
@@ -103,6 +124,7 @@ final class Postman {
     /** Neither the address nor the letter is told: only that it did not go. */
     private void failed(Message message, RuntimeException failure) {
         if (Connections.isAway(failure)) {
+            owed.add(messages -> messages.postpone(message, Duration.ZERO));
             throw failure;
         }
         boolean last = message.attempts() >= MOST_TRIES;
@@ -113,7 +135,7 @@ final class Postman {
                         ? failure.getMessage()
                         : failure.getClass().getSimpleName());
         int doublings = Math.min(message.attempts() - 1, MOST_DOUBLINGS);
-        mark(messages -> {
+        write(messages -> {
             if (last) {
                 messages.putAside(message);
             } else {

@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.RunningService;
+import dev.cuenta.store.database.Cluster;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
@@ -48,6 +49,29 @@ class PostmanTest {
         Await.until(
                 "activity is linked",
                 () -> marea.sql("select count(*) from cuenta.activity_unlinked").equals("0"));
+    }
+
+    /** A publish locks tables for a moment, and so may anybody. */
+    @Test
+    void what_a_lock_kept_from_being_composed_goes_on_when_the_lock_has_gone() {
+        String id = marea.signUp("locked");
+        marea.sql("delete from cuenta.message");
+        String claimed;
+        try (Cluster.Held held = marea.hold("lock table cuenta.proof in access exclusive mode")) {
+            marea.sql("insert into cuenta.message (id, account_id, purpose, field, due_at) values (gen_random_uuid(), '"
+                    + id + "', 'confirm', 'email', now())");
+            claimed = Await.until(
+                    "it is claimed",
+                    () -> marea.sql("select max(claimed_until) from cuenta.message where attempts = 1"),
+                    moment -> !moment.isEmpty());
+            Await.until("it is given up", () -> marea.log().contains("The database"));
+        }
+
+        Await.until(
+                "it is tried again",
+                () -> marea.sql("select count(*) from cuenta.message where attempts > 1")
+                        .equals("1"));
+        assertThat(marea.sql("select now() < '" + claimed + "'")).isEqualTo("t");
     }
 
     @Test

@@ -89,20 +89,21 @@ public final class Messages {
                 .update();
     }
 
-    /** It could not be sent: again after a while. */
+    /** It could not be sent: again after a while. As below, only while the claim is the one that it was given out with. */
     public void postpone(Message message, Duration wait) {
         work.sql()
                 .sql(
-                        "update cuenta.message set claimed_until = null, due_at = now() + make_interval(secs => ?) where id = ?")
-                .params((double) wait.toSeconds(), message.id())
+                        "update cuenta.message set claimed_until = null, due_at = now() + make_interval(secs => ?) where id = ? and attempts = ?")
+                .params((double) wait.toSeconds(), message.id(), message.attempts())
                 .update();
     }
 
     /** It is not tried any more, until somebody asks for it again. */
     public void putAside(Message message) {
         work.sql()
-                .sql("update cuenta.message set claimed_until = null, put_aside_at = now() where id = ?")
-                .param(message.id())
+                .sql(
+                        "update cuenta.message set claimed_until = null, put_aside_at = now() where id = ? and attempts = ?")
+                .params(message.id(), message.attempts())
                 .update();
     }
 
