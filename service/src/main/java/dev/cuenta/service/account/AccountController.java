@@ -6,18 +6,20 @@ import dev.cuenta.service.session.Asker;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.session.OpenToGuests;
 import dev.cuenta.service.session.OpenToServices;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
-import org.springframework.util.DigestUtils;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PatchMapping;
@@ -29,7 +31,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.UriUtils;
-import tools.jackson.databind.json.JsonMapper;
 
 @RestController
 @RequestMapping("/v1")
@@ -40,7 +41,7 @@ final class AccountController {
     private final Listing listing;
     private final Lookup lookup;
     private final Export export;
-    private final JsonMapper json;
+    private final AccountAnswers answers;
 
     AccountController(
             SignUps signUps,
@@ -49,8 +50,8 @@ final class AccountController {
             Listing listing,
             Lookup lookup,
             Export export,
-            JsonMapper json) {
-        this.json = json;
+            AccountAnswers answers) {
+        this.answers = answers;
         this.lookup = lookup;
         this.export = export;
         this.signUps = signUps;
@@ -61,25 +62,37 @@ final class AccountController {
 
     @OpenToGuests
     @PostMapping("/sign-ups")
-    ResponseEntity<byte[]> signUp(@RequestBody Map<String, Object> body, Origin origin) {
-        return signUps.signUp(body, origin)
-                .map(this::made)
-                .orElseGet(() -> ResponseEntity.accepted().build());
+    void signUp(
+            @RequestBody Map<String, Object> body,
+            Origin origin,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        signUps.signUp(body, origin)
+                .ifPresentOrElse(
+                        view -> answers.made(view, request, response),
+                        () -> response.setStatus(HttpStatus.ACCEPTED.value()));
     }
 
     @OpenToServices
     @GetMapping("/me")
-    ResponseEntity<byte[]> own(Asker asker, @RequestParam(defaultValue = "") Set<String> fields) {
-        return found(read(asker, fields, caller -> accounts.show(caller, null, fields)));
+    void own(
+            Asker asker,
+            @RequestParam(defaultValue = "") String fields,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        Set<String> named = named(fields);
+        answers.found(read(asker, named, caller -> accounts.show(caller, null, named)), request, response);
     }
 
     @OpenToServices
     @PatchMapping("/me")
-    ResponseEntity<byte[]> changeOwn(
+    void changeOwn(
             Caller caller,
             @RequestBody Map<String, Object> patch,
-            @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
-        return found(changes.changeOwn(caller, patch, IfMatch.read(ifMatch)));
+            @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        answers.found(changes.changeOwn(caller, patch, IfMatch.read(ifMatch)), request, response);
     }
 
     @OpenToServices
@@ -89,17 +102,17 @@ final class AccountController {
             Asker asker,
             @RequestParam(required = false) @Nullable String filter,
             @RequestParam(required = false) @Nullable String sort,
-            @RequestParam(defaultValue = "") Set<String> fields,
+            @RequestParam(defaultValue = "") String fields,
             @RequestParam(defaultValue = "25") int limit,
             @RequestParam(required = false) @Nullable String cursor,
             @RequestHeader(name = HttpHeaders.ACCEPT, defaultValue = "") String accept,
             HttpServletResponse response) {
-        Listing.Request request = new Listing.Request(filter, sort, fields, limit, cursor);
+        Listing.Request request = new Listing.Request(filter, sort, named(fields), limit, cursor);
         if (accept.contains(Export.LINES)) {
             export.write(asker.caller(), request, response);
             return null;
         }
-        Listing.Page page = read(asker, fields, caller -> listing.list(caller, request));
+        Listing.Page page = read(asker, request.fields(), caller -> listing.list(caller, request));
         Map<String, Object> body = new LinkedHashMap<>();
         body.put("items", page.items());
         if (page.next() != null) {
@@ -127,22 +140,40 @@ final class AccountController {
     }
 
     @PostMapping("/accounts")
-    ResponseEntity<byte[]> create(Caller caller, @RequestBody Map<String, Object> body) {
-        return made(accounts.create(caller, body));
+    void create(
+            Caller caller,
+            @RequestBody Map<String, Object> body,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        answers.made(accounts.create(caller, body), request, response);
     }
 
     @OpenToServices
     @GetMapping("/accounts/{id}")
-    ResponseEntity<byte[]> show(
+    void show(
             Asker asker,
             @PathVariable String id,
-            @RequestParam(defaultValue = "") Set<String> fields,
-            @RequestParam(required = false) @Nullable String as) {
+            @RequestParam(defaultValue = "") String fields,
+            @RequestParam(required = false) @Nullable String as,
+            HttpServletRequest request,
+            HttpServletResponse response) {
         AccountId account = new AccountId(id);
-        return found(
+        Set<String> named = named(fields);
+        answers.found(
                 as == null
-                        ? read(asker, fields, caller -> accounts.show(caller, account, fields))
-                        : accounts.seenAs(asker.caller(), account, as, fields));
+                        ? read(asker, named, caller -> accounts.show(caller, account, named))
+                        : accounts.seenAs(asker.caller(), account, as, named),
+                request,
+                response);
+    }
+
+    /** Names with commas between them. By hand: for a set, Spring looks for who can convert texts at each request. */
+    private static Set<String> named(String fields) {
+        return fields.isBlank()
+                ? Set.of()
+                : Arrays.stream(fields.split(","))
+                        .map(String::strip)
+                        .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     /** Who asks for fields by name may ask for secrets: that is noted, so it must not be done twice. */
@@ -152,12 +183,14 @@ final class AccountController {
 
     @OpenToServices
     @PatchMapping("/accounts/{id}")
-    ResponseEntity<byte[]> change(
+    void change(
             Caller caller,
             @PathVariable String id,
             @RequestBody Map<String, Object> patch,
-            @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
-        return found(changes.change(caller, new AccountId(id), patch, IfMatch.read(ifMatch)));
+            @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        answers.found(changes.change(caller, new AccountId(id), patch, IfMatch.read(ifMatch)), request, response);
     }
 
     @DeleteMapping("/accounts/{id}")
@@ -173,27 +206,6 @@ final class AccountController {
     ResponseEntity<Void> anonymise(Caller caller, @PathVariable String id) {
         accounts.anonymise(caller, new AccountId(id));
         return ResponseEntity.noContent().build();
-    }
-
-    private ResponseEntity<byte[]> made(AccountUseCases.View view) {
-        return answer(
-                ResponseEntity.created(URI.create("/v1/accounts/" + view.json().get("id"))), view);
-    }
-
-    private ResponseEntity<byte[]> found(AccountUseCases.View view) {
-        return answer(ResponseEntity.ok(), view);
-    }
-
-    /**
-     * The tag is made of the very bytes that leave: whatever an answer shows, roles, a tenant's name, a value computed from the day,
-     * has another one when it changes, for this reader.
-     */
-    private ResponseEntity<byte[]> answer(ResponseEntity.BodyBuilder answer, AccountUseCases.View view) {
-        byte[] body = json.writeValueAsBytes(view.json());
-        String tag = view.version() + "-" + DigestUtils.md5DigestAsHex(body);
-        return answer.eTag("\"" + tag + "\"")
-                .contentType(MediaType.APPLICATION_JSON)
-                .body(body);
     }
 
     private static String address(Listing.Request request, String next) {
