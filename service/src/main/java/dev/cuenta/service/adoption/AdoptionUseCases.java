@@ -6,6 +6,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.session.Caller;
@@ -48,6 +49,9 @@ final class AdoptionUseCases {
             try {
                 return together(revision, caller, kind, given, rows);
             } catch (Problem race) {
+                if (race.kind() == ProblemKind.FORBIDDEN) {
+                    throw race;
+                }
                 // Somebody took one of the values meanwhile. Which one, only one row at a time can tell.
                 List<Result> results = new ArrayList<>();
                 rows.forEach(row -> results.addAll(alone(revision, caller, kind, given, row)));

@@ -196,6 +196,18 @@ final class Pass {
         Accounts stored = new Accounts(intake.work);
         Changeable account = stored.findForChange(same, intake.guard).orElseThrow();
         AccountRecord record = account.record();
+        if (record.anonymised() != null) {
+            results.put(
+                    row,
+                    Result.clashing(
+                            row,
+                            List.of(new Violation(
+                                    "/id",
+                                    "anonymised",
+                                    "The account was anonymised: what was taken out does not come back.")),
+                            ""));
+            return;
+        }
         Set<FieldPath> fields = new HashSet<>();
         intake.model.fieldsOf(intake.model.kindNamed(record.kind())).forEach(field -> fields.add(field.path()));
         Map<FieldPath, @Nullable Object> lacking = new LinkedHashMap<>();

@@ -203,41 +203,67 @@ class AdoptionOverHttpTest extends OnMarea {
         assertThat(shown("dora").path("roles").toString()).isEqualTo("[]");
     }
 
-    /** To adopt is not to rule: roles and memberships need the same permissions as one by one. */
+    @Test
+    void what_was_anonymised_does_not_come_back() {
+        Map<String, Object> kari = belonging("kari", Map.of("id", "0190a3f2-1c5e-7d84-9b1a-6f0e2d3c4b5a"));
+        adopt("first", Map.of(), List.of(kari));
+        marea.operator()
+                .post("/v1/accounts/" + kari.get("id") + "/anonymisation", Map.of())
+                .status(204);
+
+        assertThat(adopt("second", Map.of("id", "join"), List.of(kari))).containsExactly("kari CLASHING");
+        assertThat(marea.sql("select count(*) from accounts.account where email like 'kari%'"))
+                .isEqualTo("0");
+    }
+
+    /** To adopt is not to rule: roles, memberships and tenants need the same permissions as one by one. */
     @Test
     void nobody_adopts_accounts_that_may_more_than_they() {
-        marea.publish(Models.source("account-model.yaml")
-                .replace("  administrator: {", "  mover: { number: 7, may: [accounts.adopt] }\n  administrator: {"));
+        marea.publish(
+                Models.source("account-model.yaml")
+                        .replace(
+                                "  administrator: {",
+                                "  mover: { number: 7, may: [accounts.adopt] }\n"
+                                        + "  joiner: { number: 8, may: [accounts.adopt, memberships.write] }\n  administrator: {"));
+        Http mover = holder("mover");
+        Http joiner = holder("joiner");
+        List<Map<String, Object>> risen =
+                List.of(belonging("hal", Map.of("roles", List.of("administrator", "boater"))));
+
+        assertThat(mover.post("/v1/adoptions/risen", Map.of("accounts", risen))
+                        .status(200)
+                        .everything())
+                .contains("BROUGHT", "You may not give `administrator`.");
+        assertThat(shown("hal").path("roles").toString()).isEqualTo("[\"boater\"]");
+
+        Map<String, Object> there = joining("ines", "Punta Clara");
+        Map<String, Object> made = joining("jon", "Porto Seco");
+        mover.post("/v1/adoptions/risen", there).status(403);
+        joiner.post("/v1/adoptions/risen", made).status(403);
+        joiner.post("/v1/adoptions/risen", there).status(200);
+        assertThat(marea.sql("select count(*) from cuenta.tenant where name = 'Porto Seco'"))
+                .isEqualTo("0");
+    }
+
+    private static Map<String, Object> joining(String key, String tenant) {
+        return Map.of("accounts", List.of(belonging(key, Map.of("tenants", List.of(Map.of("name", tenant))))));
+    }
+
+    private static Http holder(String role) {
         marea.operator()
                 .post(
                         "/v1/accounts",
                         Map.of(
                                 "email",
-                                "mover@post.example",
+                                role + "@post.example",
                                 "password",
                                 RunningService.OPERATOR_PASSWORD,
                                 "roles",
-                                List.of("mover"),
+                                List.of(role),
                                 "person",
                                 Map.of("givenName", "Sten", "familyName", "Ray")))
                 .status(201);
-        Http mover = marea.as("mover@post.example", RunningService.OPERATOR_PASSWORD);
-
-        Http.Answer answer = mover.post(
-                        "/v1/adoptions/risen",
-                        Map.of(
-                                "accounts",
-                                List.of(belonging("hal", Map.of("roles", List.of("administrator", "boater"))))))
-                .status(200);
-
-        assertThat(answer.everything()).contains("BROUGHT", "You may not give `administrator`.");
-        assertThat(shown("hal").path("roles").toString()).isEqualTo("[\"boater\"]");
-        mover.post(
-                        "/v1/adoptions/risen",
-                        Map.of(
-                                "accounts",
-                                List.of(belonging("ines", Map.of("tenants", List.of(Map.of("name", "Punta Clara")))))))
-                .status(403);
+        return marea.as(role + "@post.example", RunningService.OPERATOR_PASSWORD);
     }
 
     @ParameterizedTest

@@ -35,6 +35,10 @@ class ArchiveTest extends OnMarea {
             }
         }
         rows.put(
+                "account",
+                marea.sql("select to_jsonb(a) - 'version' - 'created_at' from accounts.account a where id = '" + id
+                        + "'"));
+        rows.put(
                 "tenant",
                 marea.sql("select string_agg(t::text, ' ') from cuenta.tenant t where founder = '" + id + "'"));
         return rows;
@@ -93,6 +97,7 @@ class ArchiveTest extends OnMarea {
         marea.operator()
                 .put("/v1/tenants/" + harbour + "/members/" + id, Map.of())
                 .status(204);
+        marea.sql("update accounts.account set anonymised_at = now() where id = '" + id + "'");
         Map<String, String> before = rows(id);
         assertThat(before.values()).as("a row of each sort").doesNotContain("");
 

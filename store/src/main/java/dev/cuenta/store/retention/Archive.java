@@ -16,6 +16,7 @@ import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secret.SealedValue;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Types;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -45,6 +46,7 @@ public final class Archive {
             Instant created,
             Instant modified,
             long version,
+            @Nullable Instant anonymised,
             Map<String, Object> fields,
             @Nullable String key,
             Map<String, String> secrets,
@@ -97,9 +99,9 @@ public final class Archive {
         ArchivedRows rows = ArchivedRows.of(record.id(), work, secrets);
         work.sql()
                 .sql("""
-                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, version, display_name, fields,
-                    account_key, secrets, records, lost)
-                values (:id, :kind, :rule, :revision, :created, :modified, :version, :name, cast(:fields as jsonb), :key,
+                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, version, anonymised_at, display_name,
+                    fields, account_key, secrets, records, lost)
+                values (:id, :kind, :rule, :revision, :created, :modified, :version, :anonymised, :name, cast(:fields as jsonb), :key,
                     cast(:secrets as jsonb), cast(:records as jsonb), cast(:lost as jsonb))""")
                 .param("id", record.id().text())
                 .param("kind", record.kind())
@@ -108,6 +110,12 @@ public final class Archive {
                 .param("created", record.created().atOffset(ZoneOffset.UTC))
                 .param("modified", record.lastModified().atOffset(ZoneOffset.UTC))
                 .param("version", record.version())
+                .param(
+                        "anonymised",
+                        Optional.ofNullable(record.anonymised())
+                                .map(moment -> moment.atOffset(ZoneOffset.UTC))
+                                .orElse(null),
+                        Types.TIMESTAMP_WITH_TIMEZONE)
                 .param("name", work.revision().projection().displayName(record))
                 .param("fields", JSON.writeValueAsString(fields))
                 .param("key", work.keys().of(record.id()).toString())
@@ -181,7 +189,7 @@ public final class Archive {
                         sameSort ? new AccountId(id) : null,
                         document.key(),
                         document.version() + 1,
-                        null));
+                        document.anonymised()));
         List<String> lost = new ArrayList<>(document.lost());
         document.rows().bringBack(restored, document.secrets(), work, lost);
         return new Restored(restored, left, lost);
@@ -196,6 +204,9 @@ public final class Archive {
                         row.getObject("created_at", OffsetDateTime.class).toInstant(),
                         row.getObject("modified_at", OffsetDateTime.class).toInstant(),
                         row.getLong("version"),
+                        Optional.ofNullable(row.getObject("anonymised_at", OffsetDateTime.class))
+                                .map(OffsetDateTime::toInstant)
+                                .orElse(null),
                         JSON.readValue(row.getString("fields"), FIELDS),
                         row.getString("account_key"),
                         JSON.readValue(row.getString("secrets"), SECRETS),
