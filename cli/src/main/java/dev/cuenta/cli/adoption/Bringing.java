@@ -158,7 +158,7 @@ public final class Bringing {
                 outcome("skipped"),
                 outcome("clashing"));
         if (left + withNotes > 0) {
-            out.println((left > 0 ? left + " rows were not brought. " : "")
+            out.println((left > 0 ? left + (left == 1 ? " row was" : " rows were") + " not brought. " : "")
                     + (withNotes > 0 ? withNotes + " came without some value. " : "") + report
                     + " names each and says why.");
         } else {

@@ -76,7 +76,7 @@ final class Schemas {
                                 "string",
                                 "enum",
                                 List.copyOf(model.roles().keySet()))));
-        properties.put("tenants", Map.of("type", "array", "items", object(tenant(), List.of("id", "name"))));
+        properties.put("tenants", Map.of("type", "array", "items", object(tenant(), List.of("id", "name", "since"))));
         properties.put(
                 "meta",
                 object(
