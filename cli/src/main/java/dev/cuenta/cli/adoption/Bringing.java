@@ -82,7 +82,7 @@ public final class Bringing {
                 }
             });
             send(sender, csv);
-            conclude(csv);
+            noteResults(csv);
         } catch (IOException unwritable) {
             throw new UncheckedIOException("`" + report + "` cannot be written", unwritable);
         } finally {
@@ -101,13 +101,13 @@ public final class Bringing {
         Map<String, Object> body = Map.of("clashes", choices, "accounts", List.copyOf(batch));
         batch.clear();
         letters = 0;
-        conclude(csv);
+        noteResults(csv);
         underWay = sender.submit(
                 () -> client.post("/v1/adoptions/" + source, body).body().path("items"));
     }
 
     /** Waits for the batch that is under way. */
-    private void conclude(CsvWriter csv) {
+    private void noteResults(CsvWriter csv) {
         if (underWay != null) {
             JsonNode results = result(underWay);
             results.forEach(result -> note(result, csv));

@@ -44,13 +44,15 @@ record Guess(
 
     private static final Pattern SECRET =
             Pattern.compile("(.*_)?(secret|token|api_?key|otp|salt|recovery|reset)(_.*)?");
-    private static final Pattern PERSONAL = Pattern.compile(
-            "(.*_)?(birth|birthday|birthdate|born|dob|phone|mobile|telephone|address|street|zip|postcode|city|town|iban|tax|passport|email|mail|gender|nationality|surname|forename)(_.*)?"
-                    + "|((first|last|middle|given|family|full|nick|display|maiden)_?)?names?");
+    private static final String NAMES = "((first|last|middle|given|family|full|nick|display|maiden)_?)?names?";
+    private static final String REACHED =
+            "phone|mobile|telephone|address|street|zip|postcode|city|town|surname|forename";
+    private static final Pattern PERSONAL =
+            Pattern.compile("(.*_)?(birth|birthday|birthdate|born|dob|iban|tax|passport|email|mail|gender|nationality|"
+                    + REACHED + ")(_.*)?|" + NAMES);
     /** What people say of themselves; all else is written by administrators until somebody decides otherwise. */
-    private static final Pattern THEIR_OWN = Pattern.compile("(.*_)?(phone|mobile|telephone|address|street|zip|postcode"
-            + "|city|town|surname|forename|bio|about|website|homepage|url|language|locale|time_?zone|theme|newsletter)"
-            + "|((first|last|middle|given|family|full|nick|display|maiden)_?)?names?");
+    private static final Pattern THEIR_OWN = Pattern.compile("(.*_)?(" + REACHED
+            + "|bio|about|website|homepage|url|language|locale|time_?zone|theme|newsletter)|" + NAMES);
 
     private static final Pattern KIND = Pattern.compile("((account|user|member|customer)_)?(kind|type)");
     private static final Pattern ROLES = Pattern.compile("((account|user|member)_)?roles?");

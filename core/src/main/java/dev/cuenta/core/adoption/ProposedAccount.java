@@ -142,7 +142,8 @@ final class ProposedAccount {
                         .findFirst();
     }
 
-    private Optional<String> column(Use use) {
+    /** The first that is of such use. */
+    Optional<String> column(Use use) {
         return guesses.stream()
                 .filter(guess -> guess.use() == use)
                 .map(Guess::column)

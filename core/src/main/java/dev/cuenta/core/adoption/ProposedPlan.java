@@ -44,13 +44,13 @@ final class ProposedPlan {
         }
         file.append("key: ").append(written(key)).append("       # tells rows apart\n");
         file.append("ids: ").append(keepsIds ? "keep" : "new").append("       # keep | new\n");
-        column(Use.CREATED)
+        account.column(Use.CREATED)
                 .ifPresent(column ->
                         file.append("created: ").append(written(column)).append('\n'));
-        column(Use.LAST_MODIFIED)
+        account.column(Use.LAST_MODIFIED)
                 .ifPresent(column ->
                         file.append("lastModified: ").append(written(column)).append('\n'));
-        column(Use.PASSWORD)
+        account.column(Use.PASSWORD)
                 .ifPresent(column ->
                         file.append("password: ").append(written(column)).append('\n'));
         file.append(account.plan(present));
@@ -113,12 +113,5 @@ final class ProposedPlan {
 
     private Stream<Guess> used() {
         return guesses.stream().filter(Guess::isField);
-    }
-
-    private Optional<String> column(Use use) {
-        return guesses.stream()
-                .filter(guess -> guess.use() == use)
-                .map(Guess::column)
-                .findFirst();
     }
 }

@@ -8,17 +8,15 @@ import dev.cuenta.service.adoption.AdoptedRows.InTenant;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.Tenants;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 
 /** The tenants that rows name: by the id that they had, or by name. Those that are not there are made. */
 final class AdoptedTenants {
-    private static final int LONGEST_NAME = 200;
-
     private final Work work;
     private final Caller caller;
     private final Map<InTenant, Optional<TenantId>> known = new HashMap<>();
@@ -40,16 +38,16 @@ final class AdoptedTenants {
             said.add(new Violation(
                     "/tenants",
                     "tenant",
-                    "A tenant is named by `name`, up to " + LONGEST_NAME
+                    "A tenant is named by `name`, up to " + Tenant.LONGEST_NAME
                             + " characters, or by `id`, a UUID, and `name`."));
         }
         return tenant;
     }
 
     private Optional<TenantId> find(InTenant sent) {
-        Optional<TenantId> id = Optional.ofNullable(sent.id()).flatMap(AdoptedTenants::uuid);
+        Optional<TenantId> id = Optional.ofNullable(sent.id()).flatMap(TenantId::parse);
         String name = sent.name() == null ? "" : sent.name().strip();
-        if ((sent.id() != null && id.isEmpty()) || name.length() > LONGEST_NAME) {
+        if ((sent.id() != null && id.isEmpty()) || name.length() > Tenant.LONGEST_NAME) {
             return Optional.empty();
         }
         return there(id, name).or(() -> name.isEmpty() ? Optional.empty() : Optional.of(made(id, name)));
@@ -70,13 +68,5 @@ final class AdoptedTenants {
             new Activity(work).add(Action.TENANT_ADDED, null, caller.origin(), Map.of("tenant", made.toString()));
             return made;
         });
-    }
-
-    private static Optional<TenantId> uuid(String text) {
-        try {
-            return Optional.of(new TenantId(UUID.fromString(text)));
-        } catch (IllegalArgumentException other) {
-            return Optional.empty();
-        }
     }
 }

@@ -33,7 +33,6 @@ import org.springframework.stereotype.Component;
 @Component
 final class TenantUseCases {
     private static final int SHOWN = 1000;
-    private static final int LONGEST_NAME = 200;
     private static final Duration GOOD_FOR = Duration.ofDays(7);
 
     /** An invitation that was made. The token is told once. */
@@ -59,8 +58,8 @@ final class TenantUseCases {
 
     TenantId add(Caller caller, String name) {
         String plain = name.strip();
-        if (plain.isEmpty() || plain.length() > LONGEST_NAME) {
-            throw Problem.invalid("/name", "length", "Give a name of 1 to " + LONGEST_NAME + " characters.");
+        if (plain.isEmpty() || plain.length() > Tenant.LONGEST_NAME) {
+            throw Problem.invalid("/name", "length", "Give a name of 1 to " + Tenant.LONGEST_NAME + " characters.");
         }
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());

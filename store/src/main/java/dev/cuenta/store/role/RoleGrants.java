@@ -6,7 +6,6 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.revision.Work;
-import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -52,16 +51,6 @@ public final class RoleGrants {
             throw new IllegalArgumentException("The role " + role.name() + " counts everywhere");
         }
         return role;
-    }
-
-    /** Gives a role that counts everywhere to many accounts. */
-    public void giveAll(Collection<AccountId> accounts, Role role) {
-        work.sql()
-                .sql("insert into cuenta.role_given (account_id, role) select cast(v.id as "
-                        + work.revision().shape().keyType().sql()
-                        + "), ? from unnest(?::text[]) v (id) on conflict do nothing")
-                .params(role.number(), work.keys().of(accounts))
-                .update();
     }
 
     /** A role for an account that has just been made; {@code tenant} is null for one that counts everywhere. */

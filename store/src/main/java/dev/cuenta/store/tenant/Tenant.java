@@ -8,4 +8,7 @@ import dev.cuenta.core.account.TenantId;
  * @param slug its name as a subdomain spells it; no two tenants share one
  * @param secondFactor whether it counts only in sessions that were opened with a second factor
  */
-public record Tenant(TenantId id, String name, String slug, boolean secondFactor) {}
+public record Tenant(TenantId id, String name, String slug, boolean secondFactor) {
+    /** How many characters a name has at most. */
+    public static final int LONGEST_NAME = 200;
+}

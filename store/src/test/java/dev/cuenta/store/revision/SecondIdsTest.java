@@ -24,6 +24,7 @@ import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.RoleGrants.ForNew;
 import dev.cuenta.store.session.Sessions;
 import java.time.Duration;
 import java.time.Instant;
@@ -144,7 +145,7 @@ class SecondIdsTest extends DatabaseTest {
         AccountRecord given = write(work -> {
             new Credentials(work).setAll(Map.of(noor, "a", bram, "b"));
             Role boater = work.revision().model().roles().get("boater");
-            new RoleGrants(work).giveAll(List.of(noor, bram), boater);
+            new RoleGrants(work).giveAll(List.of(new ForNew(noor, boater, null), new ForNew(bram, boater, null)));
             return new Accounts(work).find(bram).orElseThrow();
         });
         assertThat(given.roles()).hasSize(1);
