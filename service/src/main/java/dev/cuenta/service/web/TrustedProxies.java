@@ -33,7 +33,7 @@ final class TrustedProxies extends OncePerRequestFilter {
         chain.doFilter(passedOn ? new PassedOn(request, Forwarded.of(request)) : request, response);
     }
 
-    private boolean isTrusted(InetAddress address) {
+    boolean isTrusted(InetAddress address) {
         return trusted.stream().anyMatch(network -> network.contains(address));
     }
 

@@ -3,6 +3,7 @@ package dev.cuenta.service.testing;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.InetAddress;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
 import java.net.URI;
@@ -16,8 +17,13 @@ public final class RawHttp implements AutoCloseable {
     private final Socket socket;
 
     public RawHttp(URI service) {
+        this(service, service.getHost());
+    }
+
+    /** @param from an address of this machine, such as another one of its loopback's */
+    public RawHttp(URI service, String from) {
         try {
-            socket = new Socket(service.getHost(), service.getPort());
+            socket = new Socket(service.getHost(), service.getPort(), InetAddress.getByName(from), 0);
             socket.setSoTimeout(PATIENCE_MILLIS);
             socket.setTcpNoDelay(true);
         } catch (IOException failure) {

@@ -2,7 +2,9 @@ package dev.cuenta.service.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.RawHttp;
 import dev.cuenta.service.testing.RunningService;
 import dev.cuenta.store.database.Cluster;
 import java.util.ArrayList;
@@ -19,15 +21,24 @@ import org.junit.jupiter.api.Test;
 /** What counts from where a request comes, and who may say so. */
 class FromWhereTest {
     private static RunningService marea;
+    private static RunningService unproxied;
     private static int people;
 
     @BeforeAll
     static void start() {
         marea = RunningService.marea(Map.of("CUENTA_SIGN_UPS_PER_ADDRESS", "3"));
+        unproxied = RunningService.marea(Map.of(
+                "CUENTA_SIGN_UPS_PER_ADDRESS",
+                "1",
+                "CUENTA_TRUSTED_PROXIES",
+                "10.0.0.0/8",
+                "SERVER_TOMCAT_MAX_CONNECTIONS",
+                "80"));
     }
 
     @AfterAll
     static void stop() {
+        unproxied.close();
         marea.close();
     }
 
@@ -37,7 +48,11 @@ class FromWhereTest {
     }
 
     private static int signUp(String name, String header, String from) {
-        return marea.guest()
+        return signUp(marea, name, header, from);
+    }
+
+    private static int signUp(RunningService service, String name, String header, String from) {
+        return service.guest()
                 .send("POST", "/v1/sign-ups", """
                         {"email": "%s@post.example", "password": "nine brown rudders",
                          "person": {"givenName": "A", "familyName": "B"}}""".formatted(name), header, from)
@@ -83,17 +98,29 @@ class FromWhereTest {
 
     @Test
     void a_proxy_that_nobody_named_is_not_believed() {
-        RunningService before = marea;
-        try (RunningService other = RunningService.marea(
-                Map.of("CUENTA_SIGN_UPS_PER_ADDRESS", "1", "CUENTA_TRUSTED_PROXIES", "10.0.0.0/8"))) {
-            marea = other;
-            List<Integer> statuses = new ArrayList<>();
-            for (int i = 0; i < 8; i++) {
-                statuses.add(signUp("X-Forwarded-For", "198.51.100." + i));
-            }
-            assertThat(statuses).startsWith(201).contains(429);
-        } finally {
-            marea = before;
+        List<Integer> statuses = new ArrayList<>();
+        for (int i = 0; i < 8; i++) {
+            statuses.add(signUp(unproxied, "believed" + i, "X-Forwarded-For", "198.51.100." + i));
+        }
+        assertThat(statuses).startsWith(201).contains(429);
+    }
+
+    @Test
+    void no_address_holds_more_than_a_share_of_the_connections() {
+        List<RawHttp> silent = new ArrayList<>();
+        for (int i = 0; i < 10; i++) {
+            silent.add(new RawHttp(unproxied.url(), "127.0.0.2"));
+        }
+        assertThat(isAlive("127.0.0.2")).isEmpty();
+        assertThat(isAlive("127.0.0.3")).contains("UP");
+        silent.forEach(RawHttp::close);
+        Await.until("they were given back", () -> isAlive("127.0.0.2"), answer -> answer.contains("UP"));
+    }
+
+    private static String isAlive(String from) {
+        try (RawHttp connection = new RawHttp(unproxied.url(), from)) {
+            connection.say("GET /actuator/health/liveness HTTP/1.1\r\nHost: marea\r\n\r\n");
+            return connection.answer();
         }
     }
 
