@@ -36,6 +36,21 @@ public final class Unindexed {
         return paths;
     }
 
+    /** As {@link #in}, but empty where an index leads to all that meet the condition, whatever else is asked of these. */
+    public static Set<String> throughout(Condition condition) {
+        return isLedTo(condition) ? Set.of() : in(condition);
+    }
+
+    private static boolean isLedTo(Condition condition) {
+        if (condition instanceof Condition.And and) {
+            return and.all().stream().anyMatch(Unindexed::isLedTo);
+        }
+        if (condition instanceof Condition.Or or) {
+            return or.any().stream().allMatch(Unindexed::isLedTo);
+        }
+        return !(condition instanceof Condition.Not) && in(condition).isEmpty();
+    }
+
     private Condition look(Condition part) {
         if (part instanceof Condition.Compare compare && !isCompared(compare)) {
             paths.add(compare.attribute().path());

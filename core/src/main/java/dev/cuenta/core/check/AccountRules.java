@@ -1,5 +1,6 @@
 package dev.cuenta.core.check;
 
+import dev.cuenta.core.account.Unindexed;
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.finding.Findings;
 import dev.cuenta.core.model.AccountModel;
@@ -8,6 +9,7 @@ import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.retention.Selection;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
@@ -16,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** What can be said about the account as a whole: id, display name, kinds, roles, retention. */
 final class AccountRules {
@@ -171,6 +174,7 @@ final class AccountRules {
                         path,
                         "`" + rule.name() + "` chooses the same accounts as `" + other.name() + "`.",
                         "Make one rule of them, or choose more exactly."));
+        checkIndexed(rule);
         if (rule.where() == null) {
             findings.add(
                     FindingCode.RETENTION_SPARES_NONE,
@@ -178,5 +182,21 @@ final class AccountRules {
                     "`" + rule.name() + "` has no `where`.",
                     "Say which accounts it is about.");
         }
+    }
+
+    private void checkIndexed(RetentionRule rule) {
+        Selection.ifItFits(model, rule, ANY_DAY)
+                .map(selection -> Unindexed.throughout(selection.due()))
+                .filter(unindexed -> !unindexed.isEmpty())
+                .ifPresent(
+                        unindexed -> findings.add(
+                                FindingCode.RETENTION_UNINDEXED,
+                                "retention." + rule.name(),
+                                "To find what `" + rule.name() + "` takes, every account is read: no index helps with "
+                                        + unindexed.stream()
+                                                .map(path -> "`" + path + "`")
+                                                .collect(Collectors.joining(", "))
+                                        + ".",
+                                "Give one of them `indexed: true`, or have the rule ask for something else that has an index."));
     }
 }

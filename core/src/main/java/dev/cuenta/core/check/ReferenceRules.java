@@ -1,6 +1,5 @@
 package dev.cuenta.core.check;
 
-import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Conditions;
 import dev.cuenta.core.finding.FindingCode;
@@ -14,7 +13,7 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.Template;
-import dev.cuenta.core.type.Column;
+import dev.cuenta.core.retention.Selection;
 import java.util.Collection;
 import java.util.Set;
 import java.util.TreeSet;
@@ -83,7 +82,7 @@ final class ReferenceRules {
         require(path + ".since", "field", rule.since(), attributes.paths());
         attributes
                 .find(rule.since())
-                .filter(attribute -> !isMoment(attribute))
+                .filter(attribute -> !Selection.isMoment(attribute))
                 .ifPresent(attribute -> findings.add(
                         FindingCode.BAD_VALUE,
                         path + ".since",
@@ -100,11 +99,6 @@ final class ReferenceRules {
                             "The filter does not fit the model. " + refusal,
                             "Mend the filter."));
         }
-    }
-
-    private static boolean isMoment(Attribute attribute) {
-        Column.Kind kind = attribute.type().column(attribute.limits()).kind();
-        return kind == Column.Kind.DATE || kind == Column.Kind.TIMESTAMP;
     }
 
     private void require(String path, String what, String name, Collection<String> known) {

@@ -80,6 +80,7 @@ public enum FindingCode {
     DEFAULT_OF_IDENTIFIER(ERROR, "The second account that takes the default would be refused: the value is taken."),
     IMMUTABLE_AND_UNSET(WARNING, "Nobody who makes an account may write it, so it stays empty for ever."),
     RETENTION_TOO_SOON(WARNING, "Accounts would go within a day of the date the rule counts from."),
+    RETENTION_UNINDEXED(NOTE, "Each preview and each run of the rule reads every account there is."),
     RETENTION_SPARES_NONE(WARNING, "Without a filter the rule takes every account that is old enough."),
     DECISION_OWED(ERROR, "Records are there already, and the file does not say what becomes of them."),
     NOT_ON_LIVE_DATA(ERROR, "This cannot be changed while records are there."),

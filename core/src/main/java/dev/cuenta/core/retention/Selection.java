@@ -25,10 +25,16 @@ public record Selection(Condition condition, Condition due, Attribute since, Ins
     /** As {@link #of}, for a rule that may speak of what the model does not have. */
     public static Optional<Selection> ifItFits(AccountModel model, RetentionRule rule, Instant now) {
         Attributes attributes = Attributes.of(model, field -> true);
-        boolean fits = attributes.find(rule.since()).isPresent()
+        boolean fits = attributes.find(rule.since()).filter(Selection::isMoment).isPresent()
                 && (rule.where() == null
                         || new Conditions(attributes).bind(rule.where()).isPresent());
         return fits ? Optional.of(of(model, rule, now)) : Optional.empty();
+    }
+
+    /** Whether time can be counted from it. */
+    public static boolean isMoment(Attribute attribute) {
+        Column.Kind kind = attribute.type().column(attribute.limits()).kind();
+        return kind == Column.Kind.DATE || kind == Column.Kind.TIMESTAMP;
     }
 
     public static Selection of(AccountModel model, RetentionRule rule, Instant now) {

@@ -183,9 +183,23 @@ class ModelCheckerTest {
     @Test
     void a_rule_that_counts_from_a_date_that_may_be_missing_is_found() {
         assertFinds(
-                Models.smallWith("leftOn: { type: date }")
+                Models.smallWith("leftOn: { type: date, indexed: true }")
                         + "retention: { left: { where: 'name pr', after: P1Y, since: leftOn, do: delete } }\n",
                 FindingCode.RETENTION_SINCE_OPTIONAL);
+    }
+
+    @Test
+    void a_rule_that_reads_every_account_is_found() {
+        String rule = "retention: { left: { where: '%s', after: P1Y, since: leftOn, do: delete } }\n";
+        String model = Models.smallWith(
+                "leftOn: { type: date, required: true, existing: 2026-01-01, write: [guest, owner, administrator] }");
+        assertFinds(model + rule.formatted("not (name pr)"), FindingCode.RETENTION_UNINDEXED);
+        assertFinds(
+                model + rule.formatted("name eq \"a\" or email eq \"b@marea.example\""),
+                FindingCode.RETENTION_UNINDEXED);
+        assertThat(ModelFile.read("test.yaml", model + rule.formatted("name eq \"a\" and email eq \"b@marea.example\""))
+                        .findings())
+                .isEmpty();
     }
 
     @Test
