@@ -4,6 +4,7 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.adoption.LiveModel;
 import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.adoption.Exported;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.io.IOException;
@@ -13,6 +14,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -58,7 +61,7 @@ final class ExportCommand implements Runnable {
     @Option(
             names = "--whole",
             description =
-                    "Every field that an export can have, also those that answers have only when asked: for `accounts import`.")
+                    "Every field that an export can have, also those that answers have only when asked, and pictures: for `accounts import`.")
     private boolean whole;
 
     @Override
@@ -93,9 +96,13 @@ final class ExportCommand implements Runnable {
         long begun = System.nanoTime();
         long[] written = {0};
         CuentaClient client = service.client();
-        List<String> named = whole ? Exported.fields(LiveModel.of(client)) : fields;
+        Optional<AccountModel> model = whole ? Optional.of(LiveModel.of(client)) : Optional.empty();
+        List<String> named = model.map(Exported::fields).orElse(fields);
+        UnaryOperator<String> complete = model.<UnaryOperator<String>>map(
+                        live -> new ExportedPictures(client, live)::in)
+                .orElse(UnaryOperator.identity());
         client.lines("/v1/accounts", chosen.query(named), line -> {
-            out.println(line);
+            out.println(complete.apply(line));
             if (++written[0] % TOLD_EACH == 0) {
                 requireWritten(out);
                 tell(written[0], begun, " so far");

@@ -25,7 +25,7 @@ import tools.jackson.databind.JsonNode;
 /** Sends the rows of a source to the service, batch after batch, and writes down what became of those that need a look. */
 public final class Bringing {
     private static final int BATCH = 500;
-    /** The service takes 8 MiB at once; a letter is up to four bytes, and some are written as two. */
+    /** The service takes 20 MiB at once: these, with up to four bytes a letter, and a row that has a picture of the largest size. */
     private static final long LETTERS = 1 << 20;
 
     private static final long TELL_NANOS = 2_000_000_000L;

@@ -24,14 +24,14 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         description = {
             "Bring in what `cuenta accounts export --whole` wrote, here or on another installation: accounts keep their ids, kinds,"
-                    + " roles, memberships, confirmations and dates.",
+                    + " roles, memberships, confirmations, dates and pictures.",
             "It can be repeated: what was brought before stays as it is."
         },
         footerHeading = "%nExamples:%n",
         footer = {
             "  cuenta accounts export --whole accounts.jsonl",
             "  cuenta accounts import accounts.jsonl",
-            "Passwords, secret fields and pictures are in no export. Rows of other programs come by: cuenta model adopt"
+            "Passwords and secret fields are in no export. Rows of other programs come by: cuenta model adopt"
         })
 public final class ImportCommand implements Callable<Integer> {
     @Spec

@@ -31,8 +31,16 @@ public final class Exported {
     /** Fields of which an export has no values: what never leaves, and what leaves only account by account. */
     public static List<Field> withheld(AccountModel model) {
         return model.fields().values().stream()
-                .filter(field -> field.stored()
-                        && (!field.leaves() || field.secret() || field.type().isPicture()))
+                .filter(field -> field.stored() && (!field.leaves() || field.secret()))
+                .toList();
+    }
+
+    /** Fields whose pictures a whole export has, in base64 by the field, as {@code pictures} of the account. */
+    public static List<FieldPath> pictures(AccountModel model) {
+        return model.fields().values().stream()
+                .filter(field ->
+                        field.stored() && field.leaves() && field.type().isPicture())
+                .map(Field::path)
                 .toList();
     }
 
@@ -49,6 +57,7 @@ public final class Exported {
         copy("kind", account, row);
         copy("roles", account, row);
         copy("tenants", account, row);
+        copy("pictures", account, row);
         if (account.get("meta") instanceof Map<?, ?> meta) {
             List.of("created", "lastModified", "anonymised", "confirmed").forEach(name -> copy(name, meta, row));
         }

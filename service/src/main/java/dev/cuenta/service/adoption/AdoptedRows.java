@@ -30,6 +30,7 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
      * @param anonymised when what tells whose it was was taken out there
      * @param confirmed by field: when its value was confirmed, or only that it was
      * @param values by field
+     * @param pictures by field: their bytes in base64
      */
     record Row(
             int number,
@@ -43,10 +44,23 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
             @Nullable String anonymised,
             Map<String, String> confirmed,
             @Nullable String password,
-            Map<String, Object> values) {
+            Map<String, Object> values,
+            Map<String, String> pictures) {
         Row withPassword(String hash) {
             return new Row(
-                    number, key, id, kind, roles, tenants, created, lastModified, anonymised, confirmed, hash, values);
+                    number,
+                    key,
+                    id,
+                    kind,
+                    roles,
+                    tenants,
+                    created,
+                    lastModified,
+                    anonymised,
+                    confirmed,
+                    hash,
+                    values,
+                    pictures);
         }
 
         /** The hash of a password must not get into a log line by accident. */
@@ -86,7 +100,8 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
             @Nullable String anonymised,
             @Nullable Map<String, String> confirmed,
             @Nullable String password,
-            @Nullable Map<String, Object> values) {
+            @Nullable Map<String, Object> values,
+            @Nullable Map<String, String> pictures) {
         /** The hash of a password must not get into a log line by accident. */
         @Override
         public String toString() {
@@ -125,11 +140,12 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
                 sent.anonymised(),
                 Optional.ofNullable(sent.confirmed()).orElse(Map.of()),
                 sent.password(),
-                present(sent.values()));
+                present(sent.values()),
+                present(sent.pictures()));
     }
 
-    private static Map<String, Object> present(@Nullable Map<String, Object> values) {
-        Map<String, Object> present = new LinkedHashMap<>();
+    private static <T> Map<String, T> present(@Nullable Map<String, T> values) {
+        Map<String, T> present = new LinkedHashMap<>();
         if (values != null) {
             values.forEach((name, value) -> {
                 if (value != null) {

@@ -26,7 +26,7 @@ final class AdoptionController {
     }
 
     /** Rows of one source, up to 500 at once. */
-    @BodyUpTo(mebibytes = 8)
+    @BodyUpTo(mebibytes = 20)
     @PostMapping("/{source}")
     Map<String, Object> adopt(Caller caller, @PathVariable String source, @RequestBody AdoptedRows.Sent sent) {
         return Map.of("items", adoptions.adopt(caller, AdoptedRows.read(source, sent)));

@@ -8,7 +8,9 @@ import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.Reach;
+import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.service.password.Passwords;
+import dev.cuenta.service.picture.Uploads;
 import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.adoption.Adoptions;
@@ -29,13 +31,18 @@ import org.springframework.stereotype.Component;
 final class AdoptionUseCases {
     private static final int LONGEST_PAGE = 5000;
 
+    private record Batch(
+            LiveRevision revision, Caller caller, Kind kind, AdoptedRows given, BroughtPictures pictures) {}
+
     private final LiveRevisions live;
     private final Passwords passwords;
+    private final Uploads uploads;
     private final Clock clock;
 
-    AdoptionUseCases(LiveRevisions live, Passwords passwords, Clock clock) {
+    AdoptionUseCases(LiveRevisions live, Passwords passwords, Uploads uploads, Clock clock) {
         this.live = live;
         this.passwords = passwords;
+        this.uploads = uploads;
         this.clock = clock;
     }
 
@@ -45,46 +52,49 @@ final class AdoptionUseCases {
             caller.requireEverywhere(CuentaPermission.ACCOUNTS_ADOPT, revision.model());
             Kind kind = kind(revision.model(), given.kind());
             Belongings.require(caller, given, revision.model());
-            List<AdoptedRows.Row> rows = new StrongHashes(revision, passwords).of(given);
+            List<Row> rows = new StrongHashes(revision, passwords).of(given);
+            Batch batch = new Batch(revision, caller, kind, given, new BroughtPictures(given, revision, uploads));
             try {
-                return together(revision, caller, kind, given, rows);
+                return together(batch, rows);
             } catch (Problem race) {
                 if (race.kind() == ProblemKind.FORBIDDEN) {
                     throw race;
                 }
                 // Somebody took one of the values meanwhile. Which one, only one row at a time can tell.
                 List<Result> results = new ArrayList<>();
-                rows.forEach(row -> results.addAll(alone(revision, caller, kind, given, row)));
+                rows.forEach(row -> results.addAll(alone(batch, row)));
                 return results;
             }
         });
     }
 
-    private List<Result> together(
-            LiveRevision revision, Caller caller, Kind kind, AdoptedRows given, List<AdoptedRows.Row> rows) {
-        return revision.write(Scope.EVERYWHERE, work -> {
+    private List<Result> together(Batch batch, List<Row> rows) {
+        return batch.revision().write(Scope.EVERYWHERE, work -> {
             work.relyOnIndexes();
             new Activity(work)
                     .add(
                             Action.RECORDS_ADDED,
                             null,
-                            caller.origin(),
-                            Map.of("source", given.source(), "count", rows.size()));
+                            batch.caller().origin(),
+                            Map.of("source", batch.given().source(), "count", rows.size()));
             return new Intake(
                             work,
-                            kind,
-                            given,
-                            Reach.guard(caller, CuentaPermission.ACCOUNTS_ADOPT, revision.model()),
-                            new Belongings(work, caller),
+                            batch.kind(),
+                            batch.given(),
+                            Reach.guard(
+                                    batch.caller(),
+                                    CuentaPermission.ACCOUNTS_ADOPT,
+                                    batch.revision().model()),
+                            new Belongings(work, batch.caller()),
+                            batch.pictures(),
                             clock.instant())
                     .take(rows);
         });
     }
 
-    private List<Result> alone(
-            LiveRevision revision, Caller caller, Kind kind, AdoptedRows given, AdoptedRows.Row row) {
+    private List<Result> alone(Batch batch, Row row) {
         try {
-            return together(revision, caller, kind, given, List.of(row));
+            return together(batch, List.of(row));
         } catch (Problem refused) {
             return List.of(Result.clashing(row, refused.violations(), refused.detail()));
         }

@@ -31,6 +31,7 @@ final class Intake {
     final AccountModel model;
     private final Kind kind;
     final Belongings belongings;
+    final BroughtPictures pictures;
     final Adoptions adoptions;
     final List<Field> uniqueFields;
 
@@ -38,7 +39,14 @@ final class Intake {
      * @param kind of rows that name none
      * @param guard of accounts that rows would join
      */
-    Intake(Work work, Kind kind, AdoptedRows given, ChangeGuard guard, Belongings belongings, Instant now) {
+    Intake(
+            Work work,
+            Kind kind,
+            AdoptedRows given,
+            ChangeGuard guard,
+            Belongings belongings,
+            BroughtPictures pictures,
+            Instant now) {
         this.work = work;
         this.given = given;
         this.guard = guard;
@@ -46,6 +54,7 @@ final class Intake {
         this.model = work.revision().model();
         this.kind = kind;
         this.belongings = belongings;
+        this.pictures = pictures;
         this.adoptions = new Adoptions(work);
         this.uniqueFields =
                 model.fields().values().stream().filter(Field::unique).toList();

@@ -133,8 +133,10 @@ final class Pass {
     /** Finds out what clashes, and does what the plan says about it. */
     private void meet(Row row, AdoptedValues values) {
         Map<FieldPath, @Nullable Object> kept = new LinkedHashMap<>(values.values());
+        kept.putAll(intake.pictures.values(row));
         List<Violation> clashes = new ArrayList<>();
         List<Violation> left = new ArrayList<>(values.leftOut());
+        left.addAll(intake.pictures.leftOut(row));
         AccountId same = null;
         AccountId id = intake.id(row).orElse(null);
         if (id != null && takenIds.contains(id)) {
@@ -218,6 +220,7 @@ final class Pass {
         });
         if (!lacking.isEmpty()) {
             stored.change(account, lacking, intake.now);
+            intake.pictures.store(row, same, lacking.keySet(), intake.work);
         }
         adopted.add(new Adopted(row.key(), same, true));
         results.put(row, new Result(row.key(), Result.Outcome.JOINED, same.text(), left));
@@ -235,7 +238,9 @@ final class Pass {
             AccountId id = ids.get(index++);
             List<Violation> said = Objects.requireNonNull(notes.get(row));
             intake.hash(row, said).ifPresent(hash -> hashes.put(id, hash));
-            intake.belongings.add(id, row, Objects.requireNonNull(accounts.get(row)), said);
+            NewAccount account = Objects.requireNonNull(accounts.get(row));
+            intake.belongings.add(id, row, account, said);
+            intake.pictures.store(row, id, account.values().keySet(), intake.work);
             adopted.add(new Adopted(row.key(), id, false));
             results.put(row, new Result(row.key(), Result.Outcome.BROUGHT, id.text(), said));
         }

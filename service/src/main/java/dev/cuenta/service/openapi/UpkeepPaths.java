@@ -115,6 +115,7 @@ final class UpkeepPaths {
         row.put("tenants", array(tenant));
         row.put("confirmed", Paths.JSON_OBJECT);
         row.put("values", Paths.JSON_OBJECT);
+        row.put("pictures", Paths.JSON_OBJECT);
         return object(row, List.of("key", "values"));
     }
 

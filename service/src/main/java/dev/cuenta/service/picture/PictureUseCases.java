@@ -1,6 +1,5 @@
 package dev.cuenta.service.picture;
 
-import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.access.Operation;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
@@ -53,15 +52,15 @@ final class PictureUseCases {
 
     private final LiveRevisions live;
     private final PictureContents contents;
-    private final Images images;
+    private final Uploads uploads;
     private final Throttle throttle;
     private final Clock clock;
 
-    PictureUseCases(LiveRevisions live, PictureContents contents, Images images, Throttle throttle, Clock clock) {
+    PictureUseCases(LiveRevisions live, PictureContents contents, Uploads uploads, Throttle throttle, Clock clock) {
         this.throttle = throttle;
         this.live = live;
         this.contents = contents;
-        this.images = images;
+        this.uploads = uploads;
         this.clock = clock;
     }
 
@@ -173,15 +172,11 @@ final class PictureUseCases {
             Reach reach = Reach.toRead(caller, account, revision.model());
             revision.read(reach.scope(), work -> writable(reach.read(work), field, caller, work));
             byte[] upload = read(body, field.limits().maxBytes());
-            Images.Made made =
-                    throttle.countUpload(String.valueOf(caller.origin().address()), () -> images.make(upload));
-            UUID id = UuidCreator.getTimeOrderedEpoch();
-            contents.keep(id, made.sizes());
             Picture picture =
-                    new Picture(id, made.mediaType(), made.width(), made.height(), made.bytes(), clock.instant());
+                    throttle.countUpload(String.valueOf(caller.origin().address()), () -> uploads.keep(upload));
             return change(revision, caller, account, field, (record, work) -> {
                 new Pictures(work).add(record.id(), field.path(), picture);
-                return id;
+                return picture.id();
             });
         });
     }
