@@ -30,6 +30,7 @@
 </div>
 
 <ListControls {list} {form} />
+{#if list.caution}<div class="mb-3"><Notice kind="slow" text={list.caution} /></div>{/if}
 {#if list.failure}<div class="mb-3"><Notice kind="refused" text={list.failure} /></div>{/if}
 
 <Scroller label="List of accounts" busy={list.loading}>

@@ -5,12 +5,18 @@
 
   let { list, form }: { list: AccountListState; form: Form } = $props();
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let weighing: ReturnType<typeof setTimeout> | undefined;
 
   const kinds = $derived([
     { value: "", name: "All kinds" },
     ...form.kinds.map((kind) => ({ value: kind.name, name: kind.label })),
   ]);
   const choosable = $derived(form.fields.filter((field) => field.reads && field.shown));
+
+  function weighSoon() {
+    clearTimeout(weighing);
+    weighing = setTimeout(() => list.weigh(), 400);
+  }
 
   /** Looks once the typing has paused. */
   function soon() {
@@ -38,6 +44,7 @@
     aria-label="Filter"
     placeholder="Filter, such as not (phone pr)"
     bind:value={list.expression}
+    oninput={weighSoon}
     onkeydown={(event: KeyboardEvent) => event.key === "Enter" && list.begin()}
     onchange={() => list.begin()}
   />

@@ -62,6 +62,14 @@ describe("searching", () => {
   });
 });
 
+describe("searching where some fields are indexed for it", () => {
+  it("looks in these alone", () => {
+    const indexed = { ...form, fields: form.fields.map((each) => ({ ...each, search: each.path === "email" })) };
+
+    expect(searchFilter(indexed, "noor")).toBe('email co "noor"');
+  });
+});
+
 describe("a list", () => {
   it("begins with what is short and shown", () => {
     expect(defaultColumns(form)).toEqual(["email", "newsletter", "emailConfirmedAt", "mooring.credit"]);

@@ -73,6 +73,21 @@ describe("the list of accounts", () => {
     expect(list.sort).toBe("-email");
   });
 
+  it("says while a filter is written that no index helps with it", async () => {
+    const asked = answering({ body: { caution: "No index helps with `newsletter`." } });
+    const list = new AccountListState(form);
+    list.expression = "newsletter eq true";
+    await list.weigh();
+    expect(list.caution).toBe("No index helps with `newsletter`.");
+    expect(asked[0]!.url).toContain("filter=newsletter+eq+true");
+
+    answering({ status: 422, body: { type: "urn:cuenta:problem:invalid", status: 422, detail: "Not whole yet." } });
+    list.expression = "newsletter eq";
+    await list.weigh();
+    expect(list.caution).toBe("");
+    expect(list.failure).toBe("");
+  });
+
   it("says what was refused and keeps what was shown", async () => {
     answering({ body: { items: [noor], count: 1 } });
     const list = new AccountListState(form);

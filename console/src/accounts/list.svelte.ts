@@ -1,4 +1,4 @@
-import { countAccounts, listAccounts, type Account, type Count } from "../api/accounts.ts";
+import { cautionOf, countAccounts, listAccounts, type Account, type Count } from "../api/accounts.ts";
 import type { Field, Form } from "../api/model.ts";
 import { messageOf } from "../api/request.ts";
 import { defaultColumns, searchFilter } from "./fields.ts";
@@ -9,6 +9,7 @@ export class AccountListState {
   total = $state<Count | null>(null);
   loading = $state(true);
   failure = $state("");
+  caution = $state("");
   search = $state("");
   kind = $state("");
   expression = $state("");
@@ -20,6 +21,7 @@ export class AccountListState {
   #next = $state<string | undefined>();
   #latest = 0;
   #counting = 0;
+  #weighing = 0;
   readonly #form: Form;
 
   readonly page = $derived(this.#cursors.length);
@@ -68,12 +70,20 @@ export class AccountListState {
 
   sortBy(path: string): Promise<void> {
     this.sort = this.sort === path ? `-${path}` : path;
+    void this.weigh();
     return this.begin();
   }
 
   showColumns(paths: string[]): void {
     this.columns = paths;
     remember(this.#form, paths);
+  }
+
+  /** Says while a question is written that it takes long. A filter that is not whole yet is no reason for a word. */
+  async weigh(): Promise<void> {
+    const weighing = ++this.#weighing;
+    const caution = await cautionOf({ filter: this.filter, sort: this.sort }).catch(() => "");
+    if (weighing === this.#weighing) this.caution = caution;
   }
 
   /** Answers that come late, after another question was asked, are dropped. */

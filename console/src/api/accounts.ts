@@ -56,6 +56,11 @@ export async function countAccounts(filter: string | undefined): Promise<Count> 
   return (await request<Count>("GET", "/v1/accounts/count", { query: { filter, upTo: COUNTED } })).body;
 }
 
+/** What takes long about the question, before it is asked; empty for nothing. */
+export async function cautionOf(query: ListQuery): Promise<string> {
+  return (await request<{ caution?: string }>("GET", "/v1/accounts/caution", { query: { ...query } })).body.caution ?? "";
+}
+
 /** `own` stands for the reader's own account. */
 export type AccountRef = string | "own";
 

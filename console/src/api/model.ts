@@ -26,6 +26,7 @@ export interface Field {
   sensitivity: "open" | "personal" | "secret";
   comparisons: string[];
   /** Whether its owner confirms it by a link. */
+  search: boolean;
   confirm: boolean;
   shown: boolean;
   reads: boolean;

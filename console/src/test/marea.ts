@@ -19,6 +19,7 @@ export function field(path: string, more: Partial<Field> = {}): Field {
     options: [],
     sensitivity: "open",
     comparisons: ["eq", "ne", "co", "sw"],
+    search: false,
     confirm: false,
     shown: true,
     reads: true,

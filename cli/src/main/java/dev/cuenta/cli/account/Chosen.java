@@ -1,10 +1,13 @@
 package dev.cuenta.cli.account;
 
+import dev.cuenta.client.CuentaClient;
+import java.io.PrintWriter;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
 
 /** Which accounts a command is about, and in which order. */
 final class Chosen {
@@ -16,6 +19,19 @@ final class Chosen {
 
     @Option(names = "--sort", paramLabel = "FIELD", description = "Sort by a field; with - before it, descending.")
     private @Nullable String sort;
+
+    /** Says before the question is asked that it takes long, if it does. */
+    void caution(CuentaClient client, PrintWriter err) {
+        if (filter == null && sort == null) {
+            return;
+        }
+        JsonNode caution =
+                client.get("/v1/accounts/caution", query(List.of())).body().path("caution");
+        if (caution.isString()) {
+            err.println(caution.asString());
+            err.flush();
+        }
+    }
 
     /** @param fields to answer with; empty for all that are returned by default */
     Map<String, String> query(List<String> fields) {

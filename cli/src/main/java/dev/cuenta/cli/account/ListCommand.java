@@ -50,6 +50,7 @@ final class ListCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
+        chosen.caution(client, spec.commandLine().getErr());
         JsonNode page = client.get("/v1/accounts", query()).body();
         PrintWriter out = output.writer();
         if (output.printedAsJson(page)) {

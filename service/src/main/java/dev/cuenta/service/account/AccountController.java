@@ -139,6 +139,18 @@ final class AccountController {
         return asker.read(caller -> listing.count(caller, filter, upTo));
     }
 
+    @OpenToServices
+    @GetMapping("/accounts/caution")
+    Map<String, Object> caution(
+            Asker asker,
+            @RequestParam(required = false) @Nullable String filter,
+            @RequestParam(required = false) @Nullable String sort) {
+        Listing.Request request = new Listing.Request(filter, sort, Set.of(), 1, null);
+        return asker.read(caller -> listing.caution(caller, request)
+                .<Map<String, Object>>map(text -> Map.of("caution", text))
+                .orElse(Map.of()));
+    }
+
     @PostMapping("/accounts")
     void create(
             Caller caller,

@@ -176,6 +176,16 @@ final class Listing {
         });
     }
 
+    /** What is slow about a list before it is asked for. */
+    Optional<String> caution(Caller caller, Request request) {
+        return live.with(revision -> {
+            AccountModel model = revision.model();
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
+            AccountQuery query = query(revision, caller.viewer(model), request);
+            return revision.read(scope, caller.premises(), work -> searches.caution(query, work));
+        });
+    }
+
     private AccountQuery query(LiveRevision revision, Viewer viewer, Request request) {
         if (request.limit() < 1 || request.limit() > AccountQuery.HIGHEST_LIMIT) {
             throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + AccountQuery.HIGHEST_LIMIT + ".");

@@ -11,6 +11,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.revision.Work;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -20,6 +21,9 @@ import org.springframework.stereotype.Component;
 /** Looks for accounts, and gives up in time where the database would have to look at every one. */
 @Component
 final class SearchLimit {
+    /** So many are looked at in no time. */
+    private static final int FEW = 10_000;
+
     private final Settings settings;
 
     SearchLimit(Settings settings) {
@@ -53,6 +57,15 @@ final class SearchLimit {
                 : bounded(question, work, () -> unindexed.isEmpty() ? tooManyToCount() : tooMany(unindexed, "/filter"));
     }
 
+    /** What there is to know of a question before it is asked; nothing as long as there are few accounts. */
+    Optional<String> caution(AccountQuery query, Work work) {
+        Set<String> unindexed = Unindexed.in(query);
+        return unindexed.isEmpty() || new Accounts(work).countUpTo(FEW, null) <= FEW
+                ? Optional.empty()
+                : Optional.of("No index helps with " + named(unindexed)
+                        + ": every account is looked at, and that is given up after " + longest() + ".");
+    }
+
     private <T> T bounded(Supplier<T> question, Work work, Supplier<Problem> givenUp) {
         work.limitStatements(settings.longestSearch());
         try {
@@ -63,14 +76,17 @@ final class SearchLimit {
     }
 
     private Problem tooMany(Set<String> unindexed, String pointer) {
-        String named = unindexed.stream().map(path -> "`" + path + "`").collect(Collectors.joining(", "));
         return Problem.invalid(
                 pointer,
                 "unindexed",
                 "There are too many accounts to look at each: this was given up after " + longest()
-                        + ". No index helps with " + named
+                        + ". No index helps with " + named(unindexed)
                         + ". Filter by something indexed as well, or have the model give it one: `indexed: true` to compare and"
                         + " sort, `search: true` for co with three letters or more.");
+    }
+
+    private static String named(Set<String> paths) {
+        return paths.stream().map(path -> "`" + path + "`").collect(Collectors.joining(", "));
     }
 
     private Problem tooManyToCount() {

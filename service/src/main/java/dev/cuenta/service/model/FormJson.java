@@ -102,6 +102,7 @@ final class FormJson {
         json.put(
                 "comparisons",
                 comparisons(field).sorted().map(Comparison::toString).toList());
+        json.put("search", field.search());
         json.put("confirm", field.confirmed());
         json.put("shown", Projection.byDefault(field));
         json.put("reads", matrix.reads(toOthers, field));

@@ -92,6 +92,16 @@ final class AccountPaths {
                 List.of(
                         Paths.query("filter", "SCIM filter (RFC 7644)"),
                         Paths.query("upTo", "count no further: then `more` says whether there are more")));
+        paths.add(
+                "/v1/accounts/caution",
+                "get",
+                "Whether a list takes long because no index helps with its filter or sort",
+                null,
+                "200",
+                Paths.JSON_OBJECT);
+        paths.parameters(
+                "/v1/accounts/caution",
+                List.of(Paths.query("filter", "as of the list"), Paths.query("sort", "as of the list")));
         paths.add("/v1/accounts/{id}", "get", "Read an account", null, "200", ref("Account"));
         paths.parameters(
                 "/v1/accounts/{id}",

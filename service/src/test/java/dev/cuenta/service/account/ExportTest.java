@@ -47,6 +47,32 @@ class ExportTest extends OnMarea {
         return answer.response().body().lines().map(JSON::readTree).toList();
     }
 
+    /** More accounts are here than are looked at in no time. */
+    @Test
+    void what_no_index_helps_with_is_told_before_it_is_asked() {
+        Http operator = marea.operator();
+        assertThat(operator.get("/v1/accounts/caution?filter=theme+eq+%22dusk%22+and+email+eq+%22no@marea.example%22")
+                        .status(200)
+                        .json()
+                        .path("caution")
+                        .asString())
+                .contains("`theme`", "1.5 seconds")
+                .doesNotContain("`email`");
+        assertThat(operator.get("/v1/accounts/caution?sort=-person.familyName")
+                        .status(200)
+                        .everything())
+                .contains("`person.familyName`");
+        assertThat(operator.get("/v1/accounts/caution?filter=email+eq+%22no@marea.example%22&sort=meta.created")
+                        .status(200)
+                        .json())
+                .isEmpty();
+        assertThat(operator.get("/v1/accounts/caution?filter=theme+eq")
+                        .status(422)
+                        .everything())
+                .contains("/filter");
+        assertThat(marea.guest().get("/v1/accounts/caution").status()).isEqualTo(401);
+    }
+
     private static List<JsonNode> pages(Http asking, String query, String... headers) {
         List<JsonNode> all = new ArrayList<>();
         String cursor = "";
