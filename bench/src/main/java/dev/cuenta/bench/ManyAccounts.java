@@ -2,17 +2,24 @@ package dev.cuenta.bench;
 
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Accounts of Marea's in any number, half of them in one tenant and half in another. */
+/** Accounts of Marea's in any number, in two tenants or in many, as many in each. */
 final class ManyAccounts {
     static final String NORTH = "00000000-0000-4000-8000-00000000000a";
     static final String SOUTH = "00000000-0000-4000-8000-00000000000b";
 
+    private static final int DIGITS = 12;
+
     private ManyAccounts() {}
 
     static void fill(JdbcClient owner, int accounts) {
-        owner.sql("insert into cuenta.tenant (id, name, slug) values (cast(? as uuid), 'North', 'bench-north'),"
-                        + " (cast(? as uuid), 'South', 'bench-south')")
-                .params(NORTH, SOUTH)
+        fill(owner, accounts, 2);
+    }
+
+    /** @param tenants of which the first is {@link #NORTH} */
+    static void fill(JdbcClient owner, int accounts, int tenants) {
+        owner.sql("insert into cuenta.tenant (id, name, slug)" + " select " + tenant("t")
+                        + ", 'Harbour ' || t, 'bench-' || t from generate_series(0, ? - 1) t")
+                .param(tenants)
                 .update();
         // Triggers would do row by row what stands here.
         owner.sql("""
@@ -21,9 +28,9 @@ final class ManyAccounts {
                 select cast(lpad(to_hex(cast(extract(epoch from at) * 1000 as bigint)), 12, '0') || '7' || substr(md5(cast(n as text)), 1, 3)
                         || '8' || substr(md5(n || 'x'), 1, 15) as uuid),
                     case when n %% 50 = 0 then 'staff' when n %% 97 = 0 then 'contractor' else 'berthHolder' end, at, at, 1,
-                    array[cast(case when n %% 2 = 0 then '%1$s' else '%2$s' end as uuid)],
+                    array[%1$s],
                     'boater' || n || '@marea.example', '+34' || (600000000 + n), (array['day', 'dusk', 'night'])[1 + n %% 3]
-                from (select n, timestamptz '2024-11-01' + n * interval '1 min' as at from generate_series(1, %3$d) n) numbered;
+                from (select n, timestamptz '2024-11-01' + n * interval '1 min' as at from generate_series(1, %2$d) n) numbered;
                 insert into accounts.profile_person (account_id, given_name, family_name)
                     select id, 'Ada', 'Family' || abs(hashtext(email)) %% 50000 from accounts.account where email like 'boater%%';
                 insert into accounts.profile_mooring (account_id, berth)
@@ -31,8 +38,13 @@ final class ManyAccounts {
                 insert into cuenta.membership (account_id, tenant_id, since)
                     select id, tenants_[1], created_at from accounts.account where email like 'boater%%';
                 insert into cuenta.role_given (account_id, role) select id, 1 from accounts.account where email like 'boater%%'
-                """.formatted(NORTH, SOUTH, accounts)).update();
+                """.formatted(tenant("n % " + tenants), accounts)).update();
         owner.sql("vacuum analyze").update();
+    }
+
+    private static String tenant(String number) {
+        return "cast('" + NORTH.substring(0, NORTH.length() - DIGITS) + "' || lpad(to_hex(10 + " + number + "), "
+                + DIGITS + ", '0') as uuid)";
     }
 
     /** The same accounts in the tables of the service that is written by hand. */

@@ -7,34 +7,47 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.function.IntFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.json.JsonMapper;
 
-/** The same questions to a service with more and more accounts, half of them in one tenant and half in another. */
+/** The same questions to a service with more and more accounts, in two tenants or in many. */
 public final class ScaleBench {
     private static final PrintStream OUT = System.out;
     private static final int TIMES = 200;
-    private static final int WARM = 300;
+    private static final int LOOKED_UP = 100;
     private static final Pattern NEXT = Pattern.compile("\"next\":\"([^\"]+)\"");
 
+    private static final int SIGN_INS = 20;
+    private static final String PASSWORD = "nine brown rudders";
+    private static final String SIGN_IN = "{\"identifier\": \"ada@post.example\", \"password\": \"" + PASSWORD + "\"}";
+
     private final Installation installation;
+    private final long process;
 
-    private ScaleBench(Installation installation) {
+    private ScaleBench(Installation installation, long process) {
         this.installation = installation;
+        this.process = process;
     }
 
-    /** Arguments: the service's address, its process, and how many accounts. */
+    /** Arguments: the service's address, its process, how many accounts, and in how many tenants. */
     public static void main(String[] arguments) throws Exception {
-        new ScaleBench(Installation.at(arguments[0])).run(Integer.parseInt(arguments[2]));
+        new ScaleBench(Installation.at(arguments[0]), Long.parseLong(arguments[1]))
+                .run(Integer.parseInt(arguments[2]), Integer.parseInt(arguments[3]));
     }
 
-    private void run(int accounts) throws Exception {
-        ManyAccounts.fill(installation.owner(), accounts);
+    private void run(int accounts, int tenants) throws Exception {
+        ManyAccounts.fill(installation.owner(), accounts, tenants);
         List<String> ids = installation
                 .owner()
                 .sql(
@@ -42,13 +55,13 @@ public final class ScaleBench {
                                 + TIMES)
                 .query(String.class)
                 .list();
-        OUT.printf("%n| with %,d accounts | median | p99 |%n|---|---|---|%n", accounts);
+        OUT.printf("%n| with %,d accounts in %,d tenants | median | p99 |%n|---|---|---|%n", accounts, tenants);
         row("read by id", index -> get("/v1/accounts/" + ids.get(index % ids.size()), null));
         row(
                 "find by email",
                 index -> get(filtered("email eq \"boater" + (1 + index * 37 % accounts) + "@marea.example\""), null));
         row("first page of 25", index -> get("/v1/accounts", null));
-        row("first page of 25 in a tenant of half of them", index -> get("/v1/accounts", ManyAccounts.NORTH));
+        row("first page of 25 in a tenant", index -> get("/v1/accounts", ManyAccounts.NORTH));
         row("newest first, in that tenant", index -> get("/v1/accounts?sort=-meta.created", ManyAccounts.NORTH));
         String deep = deep();
         row("a page after the first half", index -> get(deep, null));
@@ -61,6 +74,66 @@ public final class ScaleBench {
                         "/v1/accounts/" + ids.get(index % ids.size()),
                         null,
                         "{\"theme\": \"" + (index % 2 == 0 ? "dusk" : "night") + "\"}"));
+        row("look up 100 by email", index -> send("POST", "/v1/accounts/lookup", null, lookup(index, accounts)));
+        row(
+                "whether one has a role",
+                index -> send(
+                        "POST",
+                        "/v1/checks",
+                        null,
+                        "{\"account\": \"" + ids.get(index % ids.size()) + "\", \"anyRole\": [\"boater\"]}"));
+        signUp();
+        row("sign in", SIGN_INS, index -> send("POST", "/v1/sessions", null, SIGN_IN));
+        OUT.printf("| publish a field more | %,.0f ms | |%n", published() / 1e6);
+        OUT.printf("| the service's memory | %,d MB | |%n", megabytes());
+    }
+
+    private static String lookup(int index, int accounts) {
+        return IntStream.range(0, LOOKED_UP)
+                .mapToObj(i -> "\"boater" + (1 + (index * 37L + i * 7919L) % accounts) + "@marea.example\"")
+                .collect(Collectors.joining(", ", "{\"by\": \"email\", \"values\": [", "]}"));
+    }
+
+    private void signUp() throws IOException, InterruptedException {
+        String body = "{\"email\": \"ada@post.example\", \"password\": \"" + PASSWORD
+                + "\", \"person\": {\"givenName\": \"Ada\", \"familyName\": \"Roca\"}}";
+        answered("sign up", send("POST", "/v1/sign-ups", null, body));
+    }
+
+    /** From the request to its last step, in nanoseconds. */
+    private long published() throws IOException, InterruptedException {
+        String source = Files.readString(Path.of("marea/account-model.yaml"))
+                .replaceFirst("\nfields:\n", "\nfields:\n  motto: { type: string, maxLength: 40 }\n");
+        String body = JsonMapper.shared().writeValueAsString(Map.of("source", source, "allow", List.of()));
+        long begun = System.nanoTime();
+        String revision = JsonMapper.shared()
+                .readTree(answered("publish", send("POST", "/v1/model/revisions", null, body)))
+                .path("revision")
+                .asString();
+        while (!JsonMapper.shared()
+                .readTree(answered("progress", get("/v1/model/revisions/" + revision, null)))
+                .path("step")
+                .asString()
+                .equals("done")) {
+            Thread.sleep(5);
+        }
+        return System.nanoTime() - begun;
+    }
+
+    /** What is in memory of it now (proc(5)). */
+    private long megabytes() throws IOException {
+        return Files.readAllLines(Path.of("/proc/" + process + "/status")).stream()
+                .filter(line -> line.startsWith("VmRSS:"))
+                .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")) / 1024)
+                .sum();
+    }
+
+    private String answered(String what, HttpRequest request) throws IOException, InterruptedException {
+        HttpResponse<String> answer = installation.send(request);
+        if (answer.statusCode() >= 400) {
+            throw new IllegalStateException(what + " was answered " + answer.body());
+        }
+        return answer.body();
     }
 
     /** In the middle, by a cursor of the first page's that is given another position. */
@@ -80,20 +153,22 @@ public final class ScaleBench {
     }
 
     private void row(String what, IntFunction<HttpRequest> request) throws IOException, InterruptedException {
-        long[] times = new long[TIMES];
-        for (int i = -WARM; i < TIMES; i++) {
+        row(what, TIMES, request);
+    }
+
+    private void row(String what, int asked, IntFunction<HttpRequest> request)
+            throws IOException, InterruptedException {
+        long[] times = new long[asked];
+        for (int i = -asked * 3 / 2; i < asked; i++) {
             HttpRequest next = request.apply(Math.abs(i));
             long begun = System.nanoTime();
-            int status = installation.send(next).statusCode();
-            if (status >= 400) {
-                throw new IllegalStateException(what + " was answered " + status);
-            }
+            answered(what, next);
             if (i >= 0) {
                 times[i] = System.nanoTime() - begun;
             }
         }
         Arrays.sort(times);
-        OUT.printf("| %s | %.1f ms | %.1f ms |%n", what, times[TIMES / 2] / 1e6, times[TIMES * 99 / 100] / 1e6);
+        OUT.printf("| %s | %.1f ms | %.1f ms |%n", what, times[asked / 2] / 1e6, times[asked * 99 / 100] / 1e6);
     }
 
     private static String filtered(String filter) {
