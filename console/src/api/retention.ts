@@ -37,6 +37,8 @@ export interface Preview {
   held: number;
   first: { id: string; displayName: string; since: string }[];
   dependents: Record<string, number>;
+  /** Sorts that nobody counted one by one. */
+  estimated: string[];
 }
 
 export interface Run {

@@ -8,6 +8,7 @@ describe("retention in words", () => {
       "2 roles given, 1,200 mooring profiles, 2 accounts",
     );
     expect(inWords({})).toBe("nothing");
+    expect(inWords({ mooring: 159_000 }, ["mooring"])).toBe("about 159,000 mooring profiles");
   });
 
   it("says simple durations as people do", () => {

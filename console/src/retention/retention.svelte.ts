@@ -78,10 +78,10 @@ const SORTS: Record<string, string> = {
 };
 
 /** Counts by sort in words, without those that are none. Every other sort is a profile. */
-export function inWords(counts: Record<string, number>): string {
+export function inWords(counts: Record<string, number>, estimated: string[] = []): string {
   const parts = Object.entries(counts).filter(([, count]) => count > 0);
   return parts.length
-    ? parts.map(([sort, count]) => `${count.toLocaleString()} ${SORTS[sort] ?? `${sort} profiles`}`).join(", ")
+    ? parts.map(([sort, count]) => `${estimated.includes(sort) ? "about " : ""}${count.toLocaleString()} ${SORTS[sort] ?? `${sort} profiles`}`).join(", ")
     : "nothing";
 }
 

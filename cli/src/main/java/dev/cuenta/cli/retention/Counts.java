@@ -2,6 +2,7 @@ package dev.cuenta.cli.retention;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import tools.jackson.databind.JsonNode;
 
 /** Counts of records by sort, in words; what is none is left out. */
@@ -9,10 +10,16 @@ final class Counts {
     private Counts() {}
 
     static String of(JsonNode counts) {
+        return of(counts, Set.of());
+    }
+
+    /** @param estimated sorts that nobody counted one by one */
+    static String of(JsonNode counts, Set<String> estimated) {
         List<String> parts = new ArrayList<>();
         counts.properties().forEach(entry -> {
             if (entry.getValue().asLong() > 0) {
-                parts.add(entry.getValue().asLong() + " " + sort(entry.getKey()));
+                parts.add((estimated.contains(entry.getKey()) ? "about " : "")
+                        + entry.getValue().asLong() + " " + sort(entry.getKey()));
             }
         });
         return parts.isEmpty() ? "nothing" : String.join(", ", parts);

@@ -5,6 +5,7 @@ import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import java.io.PrintWriter;
 import java.util.Map;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -68,6 +69,11 @@ final class PreviewCommand implements Runnable {
         }
         out.println();
         out.println((preview.path("do").asString().equals("anonymise") ? "With them are concerned: " : "With them go: ")
-                + Counts.of(preview.path("dependents")));
+                + Counts.of(
+                        preview.path("dependents"),
+                        preview.path("estimated")
+                                .valueStream()
+                                .map(JsonNode::asString)
+                                .collect(Collectors.toSet())));
     }
 }

@@ -69,11 +69,12 @@ final class RetentionController {
         json.put("rule", preview.rule().name());
         json.put("do", word(preview.rule()));
         json.put("cutoff", preview.cutoff().toString());
-        json.put("accounts", preview.accounts());
+        json.put("accounts", preview.extent().accounts());
         json.put("atMost", preview.atMost());
         json.put("held", preview.held());
         json.put("first", preview.first());
-        json.put("dependents", preview.dependents());
+        json.put("dependents", preview.extent().dependents());
+        json.put("estimated", preview.extent().estimated());
         return json;
     }
 

@@ -65,13 +65,7 @@ final class RetentionUseCases implements Job {
      * @param held how many it passes over because a service's record hangs on them
      */
     record Preview(
-            RetentionRule rule,
-            Instant cutoff,
-            long accounts,
-            long atMost,
-            long held,
-            List<Due> first,
-            Map<String, Long> dependents) {}
+            RetentionRule rule, Instant cutoff, long atMost, long held, List<Due> first, Removal.Extent extent) {}
 
     private final LiveRevisions live;
     private final Connections connections;
@@ -92,29 +86,28 @@ final class RetentionUseCases implements Job {
         });
     }
 
-    /** Counts exactly, names the first, and tells what hangs on them; touches nothing. */
+    /** Counts the accounts exactly, names the first, and tells what hangs on them; touches nothing. */
     Preview preview(Caller caller, String rule) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
             RetentionRule wanted = named(revision.model(), rule);
             Instant now = clock.instant();
             return revision.read(Scope.EVERYWHERE, work -> {
-                Measured measured = Measured.of(wanted, now, work);
-                Selection selection = measured.selection();
+                Selection selection = Selection.of(work.revision().model(), wanted, now);
                 Accounts accounts = new Accounts(work);
+                Removal.Extent extent = new Removal(work).extent(selection.condition());
                 List<Due> first = accounts.first(selection.condition(), selection.since(), SHOWN).stream()
                         .map(record -> due(work, record, selection, caller))
                         .toList();
                 return new Preview(
                         wanted,
                         selection.cutoff(),
-                        measured.matched(),
-                        measured.atMost(),
+                        wanted.atMost().of(accounts.count(null)),
                         selection.due().equals(selection.condition())
                                 ? 0
-                                : accounts.count(selection.due()) - measured.matched(),
+                                : accounts.count(selection.due()) - extent.accounts(),
                         first,
-                        new Removal(work).dependents(selection.condition()));
+                        extent);
             });
         });
     }

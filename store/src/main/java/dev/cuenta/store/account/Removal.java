@@ -4,14 +4,25 @@ import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.revision.Shape;
 import dev.cuenta.store.revision.Work;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** Takes accounts away with everything that hangs on them, dependents first, and counts what went. */
 public final class Removal {
+    /** Some ten thousand of the chosen, whichever they are; all where there are fewer. */
+    private static final String SAMPLE =
+            "select id from chosen where mod(hashtextextended(cast(id as text), 0), greatest(1, (select count(*) from chosen) / 10000)) = 0";
+
+    private static final int LARGE = 100_000;
+    private static final MathContext DIGITS = new MathContext(3);
+
     private final Work work;
     private final AccountModel model;
 
@@ -39,13 +50,66 @@ public final class Removal {
         return counts;
     }
 
-    /** How many records of each sort hang on the accounts that meet the condition. */
-    public Map<String, Long> dependents(Condition condition) {
+    /**
+     * What a removal would take.
+     *
+     * @param accounts how many there are, exactly
+     * @param dependents how many records of each sort hang on them
+     * @param estimated sorts of which there are so many that they are reckoned from a sample of the accounts, to three digits
+     */
+    public record Extent(long accounts, Map<String, Long> dependents, Set<String> estimated) {}
+
+    /** What hangs on the accounts that meet the condition, with one look at the accounts. */
+    public Extent extent(Condition condition) {
         PageSql chosen = PageSql.all(work, condition);
+        Map<String, String> tables = tables();
+        Set<String> large = large(tables.values());
         Map<String, String> records = new LinkedHashMap<>();
-        tables().forEach((sort, table) ->
-                records.put(sort, "select from " + table + " where account_id in (select id from chosen)"));
-        return counts("chosen as materialized (select a.id " + chosen.fromWhere() + ")", records, chosen.parameters());
+        records.put("accounts", "select from chosen");
+        records.put("sample", "select from sample");
+        tables.forEach((sort, table) -> records.put(
+                sort,
+                "select from " + table + " t join " + (large.contains(table) ? "sample" : "chosen")
+                        + " c on c.id = t.account_id"));
+        Map<String, Long> counts = counts(
+                "chosen as materialized (select a.id " + chosen.fromWhere() + "), sample as materialized (" + SAMPLE
+                        + ")",
+                records,
+                chosen.parameters());
+        return extent(counts, tables, large);
+    }
+
+    private static Extent extent(Map<String, Long> counts, Map<String, String> tables, Set<String> large) {
+        long accounts = counts.getOrDefault("accounts", 0L);
+        long sample = counts.getOrDefault("sample", 0L);
+        Map<String, Long> dependents = new LinkedHashMap<>();
+        Set<String> estimated = new LinkedHashSet<>();
+        tables.forEach((sort, table) -> {
+            long count = counts.getOrDefault(sort, 0L);
+            boolean reckoned = large.contains(table) && sample < accounts;
+            dependents.put(sort, reckoned ? reckoned(count, accounts, sample) : count);
+            if (reckoned) {
+                estimated.add(sort);
+            }
+        });
+        return new Extent(accounts, dependents, estimated);
+    }
+
+    private static long reckoned(long count, long accounts, long sample) {
+        return BigDecimal.valueOf(count)
+                .multiply(BigDecimal.valueOf(accounts))
+                .divide(BigDecimal.valueOf(Math.max(1, sample)), DIGITS)
+                .longValue();
+    }
+
+    /** Those of which not every row should be looked at, as far as PostgreSQL knows. */
+    private Set<String> large(Collection<String> tables) {
+        return Set.copyOf(work.sql()
+                .sql("select name from unnest(cast(? as text[])) name join pg_class c on c.oid = to_regclass(name)"
+                        + " where c.reltuples > ?")
+                .params(tables.toArray(String[]::new), LARGE)
+                .query(String.class)
+                .list());
     }
 
     /**

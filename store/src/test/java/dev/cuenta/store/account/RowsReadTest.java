@@ -317,6 +317,25 @@ class RowsReadTest {
         assertThat(overMost(questions)).isEmpty();
     }
 
+    /** Many that hang on many are reckoned, what there is little of is counted. */
+    @Test
+    void what_a_removal_would_take() {
+        Removal.Extent all = extent(new Condition.Compare(sort("kind"), Comparison.EQ, "berthHolder"));
+        assertThat(all.accounts()).isEqualTo(199_800);
+        assertThat(all.estimated()).containsExactlyInAnyOrder("rolesGiven", "memberships", "person");
+        assertThat(all.dependents().get("person")).isEqualTo(200_000);
+        assertThat(all.dependents().get("memberships")).isBetween(96_000L, 104_000L);
+        Removal.Extent few = extent(new Condition.Compare(sort("kind"), Comparison.EQ, "contractor"));
+        assertThat(few.accounts()).isEqualTo(200);
+        assertThat(few.estimated()).isEmpty();
+        assertThat(few.dependents()).containsEntry("rolesGiven", 200L).containsEntry("person", 0L);
+    }
+
+    private static Removal.Extent extent(Condition condition) {
+        return database.live()
+                .with(revision -> revision.read(Scope.EVERYWHERE, work -> new Removal(work).extent(condition)));
+    }
+
     /** Who holds the values of rows that come from elsewhere, and which of these came before. */
     @Test
     void bringing_many_in() {
