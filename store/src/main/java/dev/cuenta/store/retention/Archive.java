@@ -16,15 +16,15 @@ import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secret.SealedValue;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Types;
 import java.time.Instant;
 import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
@@ -76,16 +76,42 @@ public final class Archive {
      * @return how many records of each sort went, as {@link Removal} counts them
      */
     public Map<String, Long> put(List<AccountId> ids, String rule) {
-        Accounts accounts = new Accounts(work);
-        ids.forEach(id -> put(accounts.find(id).orElseThrow(), rule));
+        List<AccountRecord> records = new Accounts(work).all(ids);
+        Map<AccountId, Map<String, String>> secrets = new HashMap<>();
+        records.forEach(record -> secrets.put(record.id(), new LinkedHashMap<>()));
+        Map<AccountId, ArchivedRows> rows = ArchivedRows.of(secrets, work);
+        Map<String, List<String>> ofServices = ofServices(ids);
+        List<Map<String, @Nullable Object>> documents = records.stream()
+                .map(record -> document(
+                        record,
+                        Objects.requireNonNull(secrets.get(record.id())),
+                        Objects.requireNonNull(rows.get(record.id())),
+                        ofServices))
+                .toList();
+        work.sql()
+                .sql("""
+                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, version, anonymised_at, display_name,
+                    fields, account_key, secrets, records, lost)
+                select id, kind, :rule, :revision, created, modified, version, anonymised, name, fields, key, secrets, records, lost
+                from jsonb_to_recordset(cast(:documents as jsonb)) as d (id text, kind text, created timestamptz, modified timestamptz,
+                    version bigint, anonymised timestamptz, name text, fields jsonb, key text, secrets jsonb, records jsonb, lost jsonb)""")
+                .param("rule", rule)
+                .param("revision", work.revision().number())
+                .param("documents", JSON.writeValueAsString(documents))
+                .update();
         work.session().clear();
         return new Removal(work).remove(ids.stream().map(Controlled::byCuenta).toList());
     }
 
-    private void put(AccountRecord record, String rule) {
+    /** @param secrets gets the sealed values */
+    private Map<String, @Nullable Object> document(
+            AccountRecord record,
+            Map<String, String> secrets,
+            ArchivedRows rows,
+            Map<String, List<String>> ofServices) {
+        String key = work.keys().of(record.id()).toString();
         Map<String, Object> fields = new LinkedHashMap<>();
-        Map<String, String> secrets = new LinkedHashMap<>();
-        List<String> lost = new ArrayList<>(ofServices(record));
+        List<String> lost = new ArrayList<>(ofServices.getOrDefault(key, List.of()));
         record.values().forEach((path, value) -> {
             Field field = model.field(path).orElseThrow();
             if (value instanceof SealedValue held) {
@@ -96,43 +122,38 @@ public final class Archive {
                 fields.put(path.toString(), field.type().write(value));
             }
         });
-        ArchivedRows rows = ArchivedRows.of(record.id(), work, secrets);
-        work.sql()
-                .sql("""
-                insert into cuenta.archived (account_id, kind, rule, revision, created_at, modified_at, version, anonymised_at, display_name,
-                    fields, account_key, secrets, records, lost)
-                values (:id, :kind, :rule, :revision, :created, :modified, :version, :anonymised, :name, cast(:fields as jsonb), :key,
-                    cast(:secrets as jsonb), cast(:records as jsonb), cast(:lost as jsonb))""")
-                .param("id", record.id().text())
-                .param("kind", record.kind())
-                .param("rule", rule)
-                .param("revision", work.revision().number())
-                .param("created", record.created().atOffset(ZoneOffset.UTC))
-                .param("modified", record.lastModified().atOffset(ZoneOffset.UTC))
-                .param("version", record.version())
-                .param(
-                        "anonymised",
-                        Optional.ofNullable(record.anonymised())
-                                .map(moment -> moment.atOffset(ZoneOffset.UTC))
-                                .orElse(null),
-                        Types.TIMESTAMP_WITH_TIMEZONE)
-                .param("name", work.revision().projection().displayName(record))
-                .param("fields", JSON.writeValueAsString(fields))
-                .param("key", work.keys().of(record.id()).toString())
-                .param("secrets", JSON.writeValueAsString(secrets))
-                .param("records", JSON.writeValueAsString(rows.all()))
-                .param("lost", JSON.writeValueAsString(lost))
-                .update();
+        Map<String, @Nullable Object> document = new LinkedHashMap<>();
+        document.put("id", record.id().text());
+        document.put("kind", record.kind());
+        document.put("created", record.created().toString());
+        document.put("modified", record.lastModified().toString());
+        document.put("version", record.version());
+        document.put(
+                "anonymised",
+                record.anonymised() == null ? null : record.anonymised().toString());
+        document.put("name", work.revision().projection().displayName(record));
+        document.put("fields", fields);
+        document.put("key", key);
+        document.put("secrets", secrets);
+        document.put("records", rows.all());
+        document.put("lost", lost);
+        return document;
     }
 
-    /** What services keep of an account they deal with themselves when it goes. */
-    private List<String> ofServices(AccountRecord record) {
-        return work.sql()
+    /** What services keep of accounts they deal with themselves when these go; in words, by the accounts' keys. */
+    private Map<String, List<String>> ofServices(List<AccountId> ids) {
+        Map<String, List<String>> found = new HashMap<>();
+        work.sql()
                 .sql(
-                        "select count(*) || ' of ' || service || ' (' || sort || ')' from cuenta.dependent where account_id = ? group by service, sort order by 1")
-                .param(work.keys().of(record.id()))
-                .query(String.class)
-                .list();
+                        "select cast(account_id as text), count(*) || ' of ' || service || ' (' || sort || ')' from cuenta.dependent"
+                                + " where account_id = " + ArchivedRows.anyOf(work)
+                                + " group by account_id, service, sort order by 2")
+                .param(work.keys().of(ids))
+                .query(row -> {
+                    found.computeIfAbsent(row.getString(1), none -> new ArrayList<>())
+                            .add(row.getString(2));
+                });
+        return found;
     }
 
     /** Those that were put aside last come first. */

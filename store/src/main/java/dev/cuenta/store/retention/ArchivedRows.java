@@ -8,10 +8,12 @@ import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.tenant.Tenants;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
@@ -35,7 +37,7 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final TypeReference<Map<String, List<Map<String, @Nullable Object>>>> ROWS =
             new TypeReference<>() {};
-    private static final TypeReference<List<Map<String, @Nullable Object>>> TABLE = new TypeReference<>() {};
+    private static final TypeReference<Map<String, @Nullable Object>> ROW = new TypeReference<>() {};
 
     /** So many letters of its id keep a tenant's address apart from another's. */
     private static final int SUFFIX = 8;
@@ -56,33 +58,61 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
     }
 
     /**
-     * What there is of an account.
+     * What there is of each of the accounts; a table of all of them is read at once.
      *
-     * @param secrets gets the seed of its second factor, which is sealed
+     * @param secrets of each account; gets the seed of its second factor, which is sealed
      */
-    static ArchivedRows of(AccountId account, Work work, Map<String, String> secrets) {
-        Object key = work.keys().of(account);
-        Map<String, List<Map<String, @Nullable Object>>> all = new LinkedHashMap<>();
-        all.put(TENANT, rows("select to_jsonb(r) from cuenta.tenant r where founder = ?", key.toString(), work));
-        for (String table : work.revision().shape().returning()) {
-            all.put(
-                    table,
-                    rows("select to_jsonb(r) - 'account_id' from " + table + " r where account_id = ?", key, work));
+    static Map<AccountId, ArchivedRows> of(Map<AccountId, Map<String, String>> secrets, Work work) {
+        List<AccountId> accounts = List.copyOf(secrets.keySet());
+        String[] keys = work.keys().of(accounts);
+        Map<String, Map<String, List<Map<String, @Nullable Object>>>> byKey = new HashMap<>();
+        for (String key : keys) {
+            byKey.put(key, new LinkedHashMap<>());
         }
+        read(TENANT, "select founder, to_jsonb(r) from cuenta.tenant r where founder = any(?)", keys, byKey, work);
+        for (String table : work.revision().shape().returning()) {
+            read(
+                    table,
+                    "select cast(account_id as text), to_jsonb(r) - 'account_id' from " + table
+                            + " r where account_id = " + anyOf(work),
+                    keys,
+                    byKey,
+                    work);
+        }
+        Map<AccountId, ArchivedRows> rows = new HashMap<>();
+        for (int i = 0; i < keys.length; i++) {
+            ArchivedRows all = new ArchivedRows(Objects.requireNonNull(byKey.get(keys[i])));
+            all.takeSeeds(Objects.requireNonNull(secrets.get(accounts.get(i))));
+            rows.put(accounts.get(i), all);
+        }
+        return rows;
+    }
+
+    /** One of the keys that are given as texts. */
+    static String anyOf(Work work) {
+        return "any(cast(? as " + work.revision().shape().keyType().sql() + "[]))";
+    }
+
+    private static void read(
+            String table,
+            String statement,
+            String[] keys,
+            Map<String, Map<String, List<Map<String, @Nullable Object>>>> byKey,
+            Work work) {
+        byKey.values().forEach(all -> all.put(table, new ArrayList<>()));
+        work.sql().sql(statement).param(keys).query(row -> {
+            Objects.requireNonNull(byKey.get(row.getString(1)))
+                    .computeIfAbsent(table, none -> new ArrayList<>())
+                    .add(JSON.readValue(row.getString(2), ROW));
+        });
+    }
+
+    private void takeSeeds(Map<String, String> secrets) {
         for (Map<String, @Nullable Object> factor : all.getOrDefault(SECOND_FACTOR, List.of())) {
             byte[] seed = HexFormat.of()
                     .parseHex(String.valueOf(factor.remove("seed")).substring(2));
             secrets.put(SEED, Base64.getEncoder().encodeToString(seed));
         }
-        return new ArchivedRows(all);
-    }
-
-    private static List<Map<String, @Nullable Object>> rows(String each, Object key, Work work) {
-        return work.sql()
-                .sql("select coalesce(jsonb_agg(x.row), '[]') from (" + each + ") x (row)")
-                .param(key)
-                .query((row, index) -> JSON.readValue(row.getString(1), TABLE))
-                .single();
     }
 
     /**
