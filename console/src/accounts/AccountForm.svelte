@@ -61,7 +61,7 @@
   {#if asksForPassword}
     <fieldset class="sheet p-4">
       <legend class="px-1 text-base font-semibold">Is it you?</legend>
-      <Label for="current-password" class="mb-1">Present password</Label>
+      <Label for="current-password" class="mb-1">Current password</Label>
       <Input
         id="current-password"
         class="max-w-sm"

@@ -94,13 +94,9 @@ export function errorsByField(violations: Violation[], fields: Field[]): Record<
 /** A filter that looks for the text wherever it is found quickly, or else wherever the reader may read text. */
 export function searchFilter(form: Form, text: string): string {
   const quoted = JSON.stringify(text.trim());
-  const texts = form.fields.filter(
-    (field) => field.reads && field.comparisons.includes("co") && field.type !== "text",
-  );
+  const texts = form.fields.filter((field) => field.reads && field.comparisons.includes("co") && field.type !== "text");
   const searched = texts.filter((field) => field.search);
-  return (searched.length > 0 ? searched : texts)
-    .map((field) => `${field.path} co ${quoted}`)
-    .join(" or ");
+  return (searched.length > 0 ? searched : texts).map((field) => `${field.path} co ${quoted}`).join(" or ");
 }
 
 /** The fields that a list begins with: those that people sign in with, and the first few that are shown anyway. */

@@ -58,7 +58,9 @@ export async function countAccounts(filter: string | undefined): Promise<Count> 
 
 /** What takes long about the question, before it is asked; empty for nothing. */
 export async function cautionOf(query: ListQuery): Promise<string> {
-  return (await request<{ caution?: string }>("GET", "/v1/accounts/caution", { query: { ...query } })).body.caution ?? "";
+  return (
+    (await request<{ caution?: string }>("GET", "/v1/accounts/caution", { query: { ...query } })).body.caution ?? ""
+  );
 }
 
 /** `own` stands for the reader's own account. */

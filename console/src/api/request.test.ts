@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { answering } from "../test/marea.ts";
-import { messageOf, Refused, request } from "./request.ts";
+import { messageOf, onSessionEnded, Refused, request } from "./request.ts";
 
 describe("request", () => {
   it("marks requests as the console's own and leaves empty parameters out", async () => {
@@ -21,6 +21,35 @@ describe("request", () => {
     expect(refused).toBeInstanceOf(Refused);
     expect((refused as Refused).stale).toBe(true);
     expect(messageOf(refused)).toBe("Read it again.");
+  });
+
+  it("says so when a proxy answers instead of the service", async () => {
+    for (const [status, text] of [
+      [502, "<html>Bad gateway</html>"],
+      [404, ""],
+      [504, '{"message": "late"}'],
+      [200, "<html>Welcome to this hotel</html>"],
+    ] as const) {
+      globalThis.fetch = async () => new Response(text, { status });
+      await expect(request("GET", "/v1/me")).rejects.toThrow(`(status ${status})`);
+    }
+  });
+
+  it("tells that a session has ended, whatever was asked", async () => {
+    let ended = 0;
+    onSessionEnded(() => ended++);
+    answering({
+      status: 401,
+      body: { type: "urn:cuenta:problem:unauthenticated", status: 401, title: "", detail: "Sign in first." },
+    });
+    await expect(request("PATCH", "/v1/me", { body: {} })).rejects.toThrow("Sign in first.");
+    expect(ended).toBe(1);
+    answering({
+      status: 401,
+      body: { type: "urn:cuenta:problem:second-factor", status: 401, title: "", detail: "A code, please." },
+    });
+    await expect(request("POST", "/v1/sessions", { body: {} })).rejects.toThrow("A code");
+    expect(ended).toBe(1);
   });
 
   it("says so when the service cannot be reached", async () => {

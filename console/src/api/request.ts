@@ -56,6 +56,24 @@ const OFFLINE: Problem = {
   detail: "The service cannot be reached. Check the connection and try again; nothing that you typed is lost.",
 };
 
+/** A proxy's own page, say, while the service is started again. */
+function answeredByAnother(status: number): Problem {
+  return {
+    type: "about:blank",
+    title: "No answer of the service's",
+    status,
+    detail: `Something between you and the service answered instead of it (status ${status}). Try again in a moment; nothing that you typed is lost.`,
+  };
+}
+
+type Listener = () => void;
+let sessionEnded: Listener = () => {};
+
+/** Tells when the service no longer knows who asks, whatever was asked. */
+export function onSessionEnded(listener: Listener): void {
+  sessionEnded = listener;
+}
+
 /** The one place that talks HTTP. The header marks requests as the console's own, against forgery from other sites. */
 export async function request<T>(method: string, path: string, options: Options = {}): Promise<Answer<T>> {
   const headers: Record<string, string> = { "Cuenta-Console": "1" };
@@ -69,10 +87,30 @@ export async function request<T>(method: string, path: string, options: Options 
   }).catch(() => {
     throw new Refused(OFFLINE);
   });
-  const text = await response.text();
-  const body: unknown = text ? JSON.parse(text) : {};
-  if (!response.ok) throw new Refused(body as Problem);
+  const body = await bodyOf(response);
+  if (!response.ok) {
+    const refused = new Refused(body as Problem);
+    if (refused.unauthenticated) sessionEnded();
+    throw refused;
+  }
   return { body: body as T, etag: response.headers.get("ETag") };
+}
+
+function isProblem({ type, detail, errors }: Partial<Problem>): boolean {
+  return [type, detail, errors].some((member) => member !== undefined);
+}
+
+async function bodyOf(response: Response): Promise<unknown> {
+  const text = await response.text().catch(() => {
+    throw new Refused(OFFLINE);
+  });
+  try {
+    const body: unknown = text ? JSON.parse(text) : {};
+    if (response.ok || isProblem(body as Partial<Problem>)) return body;
+  } catch {
+    // Told below.
+  }
+  throw new Refused(answeredByAnother(response.status));
 }
 
 function queryString(query: Options["query"] = {}): string {

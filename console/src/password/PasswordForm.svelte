@@ -61,7 +61,7 @@
         <legend class="px-1 text-base font-semibold">Password</legend>
         {#if state.errors[""]}<div class="mb-4"><Notice kind="refused" text={state.errors[""]} /></div>{/if}
         <div class="grid gap-4 sm:grid-cols-2">
-          {@render secret("current", "Present password", "current-password", "")}
+          {@render secret("current", "Current password", "current-password", "")}
           {@render secret(
             "password",
             "New password",
@@ -69,9 +69,7 @@
             "A few unrelated words are long and easy to keep in mind.",
           )}
         </div>
-        <p class="quiet mt-4 text-xs">
-          Your other sessions end: whoever else is signed in as you has to sign in again.
-        </p>
+        <p class="quiet mt-4 text-xs">Your other sessions end: anyone else signed in as you has to sign in again.</p>
       </fieldset>
       <div class="mt-4 flex gap-3">
         <Button type="submit" disabled={state.busy}>{state.busy ? "Changing…" : "Change password"}</Button>

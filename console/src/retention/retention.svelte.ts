@@ -81,7 +81,12 @@ const SORTS: Record<string, string> = {
 export function inWords(counts: Record<string, number>, estimated: string[] = []): string {
   const parts = Object.entries(counts).filter(([, count]) => count > 0);
   return parts.length
-    ? parts.map(([sort, count]) => `${estimated.includes(sort) ? "about " : ""}${count.toLocaleString()} ${SORTS[sort] ?? `${sort} profiles`}`).join(", ")
+    ? parts
+        .map(
+          ([sort, count]) =>
+            `${estimated.includes(sort) ? "about " : ""}${count.toLocaleString()} ${SORTS[sort] ?? `${sort} profiles`}`,
+        )
+        .join(", ")
     : "nothing";
 }
 

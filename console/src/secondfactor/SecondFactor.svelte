@@ -12,8 +12,8 @@
   const asks = {
     password: { label: "Your password", button: "Go on", mono: false },
     code: { label: "The code that it shows", button: "Add it", mono: true },
-    renewing: { label: "Present code, or a recovery code", button: "Make other recovery codes", mono: true },
-    removing: { label: "Present code, or a recovery code", button: "Take it away", mono: true },
+    renewing: { label: "Current code, or a recovery code", button: "Create new recovery codes", mono: true },
+    removing: { label: "Current code, or a recovery code", button: "Remove it", mono: true },
   };
 
   async function submit(event: SubmitEvent) {
@@ -34,13 +34,13 @@
           .recoveryCodesLeft} recovery codes are left.
       </p>
       <div class="flex flex-wrap gap-3">
-        <Button size="sm" color="alternative" onclick={() => factor.go("renewing")}>Other recovery codes</Button>
-        <Button size="sm" color="alternative" onclick={() => factor.go("removing")}>Take it away</Button>
+        <Button size="sm" color="alternative" onclick={() => factor.go("renewing")}>New recovery codes</Button>
+        <Button size="sm" color="alternative" onclick={() => factor.go("removing")}>Remove it</Button>
       </div>
     {:else if factor.state}
       <p class="mb-3">
-        With one, whoever learns your password still cannot sign in as you: a code of an authenticator is asked for
-        beside it.
+        With one, somebody who learns your password still cannot sign in as you: a code from your authenticator is
+        required beside it.
       </p>
       <Button size="sm" onclick={() => factor.go("password")}>Add a second factor</Button>
     {/if}

@@ -5,6 +5,8 @@
   import Sheet from "../parts/Sheet.svelte";
   import { session } from "./session.svelte.ts";
 
+  /** `again`: over a page on which somebody was at work when their session ended. */
+  let { again = false }: { again?: boolean } = $props();
   let identifier = $state("");
   let password = $state("");
   let failure = $state("");
@@ -31,11 +33,20 @@
   }
 </script>
 
-<Sheet title="Sign in to Cuenta">
+<Sheet title={again ? "Sign in again" : "Sign in to Cuenta"}>
+  {#if again}<p>Your session has ended. Sign in to go on where you were; what you typed is still there.</p>{/if}
   <form onsubmit={submit} class="flex flex-col gap-4">
     <div>
       <Label for="identifier" class="mb-1">Email or sign-in name</Label>
-      <Input id="identifier" bind:value={identifier} autocomplete="username" required />
+      <Input
+        id="identifier"
+        bind:value={identifier}
+        autocomplete="username"
+        required
+        {@attach (input: HTMLElement) => {
+          if (again) input.focus();
+        }}
+      />
     </div>
     <div>
       <Label for="password" class="mb-1">Password</Label>
@@ -61,8 +72,10 @@
   </form>
   {#snippet below()}
     <p class="mt-4 text-sm"><a class="link" href="/reset">Forgot your password?</a></p>
-    <p class="quiet mt-4 text-xs">
-      No account yet? The first administrator is made in the terminal: cuenta first-administrator
-    </p>
+    {#if !again}
+      <p class="quiet mt-4 text-xs">
+        No account yet? The first administrator is made in the terminal: cuenta first-administrator
+      </p>
+    {/if}
   {/snippet}
 </Sheet>

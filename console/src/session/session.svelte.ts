@@ -2,7 +2,7 @@ import type { Account } from "../api/accounts.ts";
 import { readAccount } from "../api/accounts.ts";
 import type { Form } from "../api/model.ts";
 import { readForm } from "../api/model.ts";
-import { messageOf, Refused } from "../api/request.ts";
+import { messageOf, onSessionEnded, Refused } from "../api/request.ts";
 import { signIn, signOut } from "../api/session.ts";
 
 type State = "starting" | "guest" | "signed-in" | "failed";
@@ -13,6 +13,8 @@ class Session {
   account = $state.raw<Account | null>(null);
   form = $state.raw<Form | null>(null);
   failure = $state("");
+  /** Whether the session ended while somebody was at work: the page stays beneath, with what they typed. */
+  expired = $state(false);
 
   /** The name of the tenant in which the account works, if it works in one. */
   readonly tenant = $derived(this.account?.tenants.find(({ id }) => id === this.form?.tenant)?.name);
@@ -20,18 +22,34 @@ class Session {
 
   /** Takes up the session that the browser's cookie holds, if it holds one. */
   async restore(): Promise<void> {
+    this.failure = "";
     try {
       await this.load();
     } catch (failure) {
       const guest = failure instanceof Refused && failure.unauthenticated;
-      this.failure = guest ? "" : messageOf(failure);
+      if (!guest) this.failure = messageOf(failure);
       this.state = guest ? "guest" : "failed";
     }
   }
 
   async signIn(identifier: string, password: string, code?: string): Promise<void> {
+    const before = this.expired ? this.account?.id : undefined;
     await signIn(identifier, password, code);
     await this.load();
+    this.expired = false;
+    // What is on the page is for whoever was here before.
+    if (before && before !== this.account?.id) location.reload();
+  }
+
+  /** The service does not know the session any more. */
+  expire(): void {
+    this.expired = this.state === "signed-in";
+  }
+
+  /** Once more, after the service could not be reached. */
+  retry(): Promise<void> {
+    this.state = "starting";
+    return this.restore();
   }
 
   async signOut(): Promise<void> {
@@ -47,6 +65,7 @@ class Session {
   ended(): void {
     this.account = null;
     this.form = null;
+    this.expired = false;
     this.state = "guest";
   }
 
@@ -59,3 +78,4 @@ class Session {
 }
 
 export const session = new Session();
+onSessionEnded(() => session.expire());

@@ -21,7 +21,13 @@ test("a key is made as it is wished, and its token told until something else is 
 });
 
 test("what is refused is said at its input, and what was typed stays", async () => {
-  answering({ status: 422, body: { errors: [{ pointer: "/networks", code: "cidr", detail: "Is no network." }] } });
+  answering({
+    status: 422,
+    body: {
+      type: "urn:cuenta:problem:invalid",
+      errors: [{ pointer: "/networks", code: "cidr", detail: "Is no network." }],
+    },
+  });
   const services = new ServicesState();
   services.begin("berths");
   services.networks = "harbour";

@@ -97,6 +97,24 @@ class ConsoleTest extends InBrowser {
                 .isEqualTo("4");
     }
 
+    /** Ended elsewhere, or by itself: it is the same for whoever is at work. */
+    @Test
+    void a_session_that_ended_is_opened_again_over_what_was_typed() {
+        open("/accounts/new");
+        type("#field-email", "again@marea.example");
+        type("[id='field-person.givenName']", "Aina");
+        type("[id='field-person.familyName']", "Serra");
+        marea.sql("delete from cuenta.session");
+        press("Create");
+        awaitText("[role=dialog]", "Your session has ended.");
+        type("#identifier", Installation.OPERATOR);
+        type("#password", Installation.OPERATOR_PASSWORD);
+        click("[role=dialog] button[type=submit]");
+        await("the page is free", () -> texts("[role=dialog]").isEmpty());
+        press("Create");
+        awaitText("h1", "Aina Serra");
+    }
+
     @Test
     void an_account_is_made_in_a_form_that_the_model_makes() {
         open("/accounts/new");
@@ -140,7 +158,7 @@ class ConsoleTest extends InBrowser {
         type("#password-current", "not it at all");
         type("#password-password", next);
         press("Change password");
-        awaitText("#password-current-help", "Is not your present password.");
+        awaitText("#password-current-help", "This is not your current password.");
         type("#password-current", Installation.OPERATOR_PASSWORD);
         press("Change password");
         awaitText("[role=status]", "Your password is changed");
