@@ -51,6 +51,10 @@ class ExportImportTest {
             assertThat(imported.text()).contains(exported.size() + " brought");
             assertThat(imported.errors()).contains("No export has values of: ", "mooring.gateCode");
             assertThat(folder.resolve("report.csv")).doesNotExist();
+            assertThat(second.cuentaWith(Files.readString(folder.resolve("first.jsonl")), "accounts", "import", "-")
+                            .succeeds()
+                            .text())
+                    .contains(exported.size() + " were there already");
             assertThat(export(second, "second.jsonl")).containsExactlyElementsOf(exported);
         }
     }

@@ -76,7 +76,7 @@ class OperatorAtTheTerminalTest extends OnMarea {
     void reads_why_an_account_is_gone() {
         String id = signUp("cleo");
         marea.sql("update accounts.account set created_at = now() - interval '60 days' where email like 'cleo@%'");
-        marea.cuenta("retention", "run", "--rule", "abandonedSignUps").succeeds();
+        marea.cuenta("retention", "run", "--rule", "abandonedSignUps", "--yes").succeeds();
 
         assertThat(marea.operator().get("/v1/accounts/" + id).status()).isEqualTo(404);
         assertThat(listed(id)).contains("account-removed", "Cuenta itself", "rule abandonedSignUps");
@@ -93,7 +93,7 @@ class OperatorAtTheTerminalTest extends OnMarea {
                 "every entry is in the chain",
                 () -> marea.sql("select count(*) from cuenta.activity_unlinked"),
                 "0"::equals);
-        assertThat(marea.cuenta("activity", "verify").succeeds().text()).contains("The chain fits");
+        assertThat(marea.cuenta("activity", "verify").succeeds().text()).contains("The chain is intact");
 
         String entry = marea.sql("select max(number) from cuenta.activity where action = 'signed-up'");
         String tamper =
@@ -248,14 +248,14 @@ class OperatorAtTheTerminalTest extends OnMarea {
             String id = other.signUp("ivo");
             other.sql("update accounts.account set created_at = now() - interval '1 year' where id = '" + id + "'");
 
-            assertThat(other.cuenta("retention", "run", "--rule", "abandonedSignUps")
+            assertThat(other.cuenta("retention", "run", "--rule", "abandonedSignUps", "--yes")
                             .succeeds()
                             .text())
                     .contains("took:");
             assertThat(other.cuenta("retention", "archive").text()).contains(id);
             other.cuenta("retention", "restore", id).succeeds();
             other.keyHolder().get("/v1/accounts/" + id).status(200);
-            assertThat(other.cuenta("retention", "restore", id).errors()).contains("No such account was put aside");
+            assertThat(other.cuenta("retention", "restore", id).errors()).contains("No such account was archived");
         }
     }
 
@@ -269,7 +269,7 @@ class OperatorAtTheTerminalTest extends OnMarea {
                 .toList();
         assertThat(marea.cuenta("secrets", "keys").succeeds().text())
                 .contains(keys)
-                .containsPattern(keys.get(keys.size() - 1) + ".* seals");
+                .containsPattern(keys.get(keys.size() - 1) + ".* encrypts");
         assertThat(marea.cuenta("secrets", "keys", "--output", "json")
                         .succeeds()
                         .text())
@@ -305,7 +305,7 @@ class OperatorAtTheTerminalTest extends OnMarea {
                 .contains("Tomás")
                 .doesNotContain("tomas.rey@");
         String id = marea.sql("select id from cuenta.service_key where service = 'berths'");
-        marea.cuenta("services", "keys", "remove", "berths", id).succeeds();
+        marea.cuenta("services", "keys", "remove", "berths", id, "--yes").succeeds();
         assertThat(marea.with(token).get("/v1/accounts").status()).isEqualTo(401);
     }
 

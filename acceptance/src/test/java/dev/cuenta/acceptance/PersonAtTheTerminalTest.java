@@ -130,11 +130,11 @@ class PersonAtTheTerminalTest extends OnMarea {
         assertThat(dirk.cuentaWith(token + "\n", "tokens", "revoke", "--token-stdin")
                         .succeeds()
                         .text())
-                .contains("If it counted, it does so no more.");
+                .contains("If it was valid, it no longer is.");
         assertThat(dirk.cuentaWith(token + "\n", "tokens", "introspect", "--token-stdin")
                         .succeeds()
                         .text())
-                .contains("This token does not count");
+                .contains("This token is not valid");
         assertThat(dirk.cuenta("tokens", "keys").succeeds().text()).contains("SIGNS FROM");
         marea.sql("delete from cuenta.role_given where account_id = '" + id + "' and role = 9");
     }

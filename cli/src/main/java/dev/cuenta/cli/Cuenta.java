@@ -16,13 +16,18 @@ import dev.cuenta.cli.session.PasswordCommand;
 import dev.cuenta.cli.session.SessionsCommand;
 import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
+import dev.cuenta.cli.session.WhoAmICommand;
 import dev.cuenta.cli.sharing.ServicesCommand;
+import dev.cuenta.cli.shell.CompletionCommand;
+import dev.cuenta.cli.shell.ManualCommand;
 import dev.cuenta.cli.tenant.TenantsCommand;
 import dev.cuenta.cli.token.TokensCommand;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.IFactory;
@@ -41,16 +46,45 @@ import picocli.CommandLine.IFactory;
             "  3  the service cannot be reached",
             "  4  a fault of Cuenta's own",
             "",
+            "More: cuenta help COMMAND. Completion of commands in your shell: cuenta completion --help",
             "Settings: --url and --tenant, or CUENTA_URL and CUENTA_TENANT, or a properties file named by",
             "CUENTA_CONFIG (otherwise ~/.config/cuenta/cuenta.properties)."
         })
 public final class Cuenta implements CommandGroup {
     private static final Set<String> VERSION = Set.of("-V", "--version");
+    private static final int WIDTH = 100;
 
     private Cuenta() {}
 
     public static void main(String[] arguments) {
-        System.exit(commandLine(System.getenv(), arguments).execute(arguments));
+        String[] asked = withHelp(arguments);
+        System.exit(commandLine(System.getenv(), asked).execute(asked));
+    }
+
+    /** {@code cuenta help accounts list} is {@code cuenta accounts list --help}. */
+    static String[] withHelp(String... arguments) {
+        return arguments.length > 0 && arguments[0].equals("help")
+                ? Stream.concat(Arrays.stream(arguments).skip(1), Stream.of("--help"))
+                        .toArray(String[]::new)
+                : arguments;
+    }
+
+    /** The command with all of its parts. */
+    public static CommandLine whole() {
+        IFactory parts = new Parts(new Settings(Map.of()));
+        CommandLine all = new CommandLine(new Cuenta(), parts);
+        addAll(all, parts);
+        return all.setUsageHelpAutoWidth(false).setUsageHelpWidth(WIDTH);
+    }
+
+    private static void addAll(CommandLine group, IFactory parts) {
+        if (group.getCommand() instanceof CommandGroup holder) {
+            new TreeMap<>(holder.commands()).forEach((name, type) -> {
+                CommandLine command = new CommandLine(type, parts);
+                addAll(command, parts);
+                group.addSubcommand(name, command);
+            });
+        }
     }
 
     @Override
@@ -74,7 +108,10 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("secrets", SecretsCommand.class),
                 Map.entry("services", ServicesCommand.class),
                 Map.entry("sessions", SessionsCommand.class),
-                Map.entry("tokens", TokensCommand.class));
+                Map.entry("tokens", TokensCommand.class),
+                Map.entry("whoami", WhoAmICommand.class),
+                Map.entry("completion", CompletionCommand.class),
+                Map.entry("manual", ManualCommand.class));
     }
 
     /** The command with those of its parts that the arguments are about. */
@@ -85,7 +122,7 @@ public final class Cuenta implements CommandGroup {
         return commandLine
                 .setExecutionExceptionHandler(new Refusals())
                 .setUsageHelpAutoWidth(false)
-                .setUsageHelpWidth(100)
+                .setUsageHelpWidth(WIDTH)
                 .setCaseInsensitiveEnumValuesAllowed(true);
     }
 

@@ -19,7 +19,10 @@ public final class Service {
             description = "Where the service is (CUENTA_URL; otherwise " + HERE + ").")
     private @Nullable String url;
 
-    @Option(names = "--tenant", paramLabel = "ID", description = "Limit the command to one tenant (CUENTA_TENANT).")
+    @Option(
+            names = "--tenant",
+            paramLabel = "TENANT",
+            description = "Limit the command to one tenant, by its id, name or subdomain (CUENTA_TENANT).")
     private @Nullable String tenant;
 
     Service(Settings settings) {
@@ -42,11 +45,10 @@ public final class Service {
     }
 
     private CuentaClient client(@Nullable String token) {
-        String address = url != null ? url : settings.get("url").orElse(HERE);
+        URI address = URI.create(url != null ? url : settings.get("url").orElse(HERE));
+        String named = tenant != null ? tenant : settings.get("tenant").orElse(null);
         return new CuentaClient(
-                URI.create(address),
-                token,
-                tenant != null ? tenant : settings.get("tenant").orElse(null));
+                address, token, named == null ? null : TenantNames.id(new CuentaClient(address, token, null), named));
     }
 
     /** A client for another installation, with its own key or with what this one is asked with. */

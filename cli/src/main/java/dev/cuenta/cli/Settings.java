@@ -3,18 +3,20 @@ package dev.cuenta.cli;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.UncheckedIOException;
-import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileAttribute;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /**
  * Where settings come from: the environment ({@code CUENTA_URL}, {@code CUENTA_TENANT}, {@code CUENTA_KEY_FILE}), then a
@@ -23,6 +25,9 @@ import java.util.Set;
 public final class Settings {
     private static final FileAttribute<Set<PosixFilePermission>> OWN =
             PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------"));
+
+    private static final String SESSION = "session";
+    private static final Pattern OF_SESSION = Pattern.compile("^\\s*" + SESSION + "\\s*[=:]");
 
     private final Map<String, String> environment;
     private final Path file;
@@ -47,7 +52,7 @@ public final class Settings {
 
     /** A session that was opened in the terminal, or else the installation key. */
     Optional<String> token() {
-        return get("session")
+        return get(SESSION)
                 .or(() ->
                         get("key-file").map(Path::of).filter(Files::isReadable).map(Settings::read));
     }
@@ -62,15 +67,11 @@ public final class Settings {
 
     /** Keeps a session's token for the next commands, readable by its owner only. */
     public void keepSession(String token) {
-        Properties properties = load();
-        properties.setProperty("session", token);
-        store(properties);
+        store(Optional.of(SESSION + "=" + token));
     }
 
     public void forgetSession() {
-        Properties properties = load();
-        properties.remove("session");
-        store(properties);
+        store(Optional.empty());
     }
 
     private Properties load() {
@@ -85,15 +86,22 @@ public final class Settings {
         return properties;
     }
 
-    private void store(Properties properties) {
+    /** All else that stands in the file stays as somebody wrote it, comments too. */
+    private void store(Optional<String> session) {
         try {
             Path place = Files.exists(file) ? file.toRealPath() : file.toAbsolutePath();
             Path folder = Files.createDirectories(place.getParent());
             // A file of its own first: whatever others may read of the present one, they never read a session.
             Path written = Files.createTempFile(folder, ".cuenta", ".properties", OWN);
-            try (Writer writer = Files.newBufferedWriter(written)) {
-                properties.store(writer, null);
-            }
+            List<String> lines = Files.exists(place) ? Files.readAllLines(place) : List.of();
+            Files.write(
+                    written,
+                    Stream.concat(
+                                    lines.stream()
+                                            .filter(line ->
+                                                    !OF_SESSION.matcher(line).find()),
+                                    session.stream())
+                            .toList());
             Files.move(written, place, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException unwritable) {
             throw new UncheckedIOException("The settings cannot be written: " + file, unwritable);

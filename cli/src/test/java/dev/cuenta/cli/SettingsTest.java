@@ -57,6 +57,17 @@ class SettingsTest {
     }
 
     @Test
+    void what_somebody_wrote_into_the_file_stays() throws IOException {
+        String written = "# Marea's own installation\nurl=http://file.example\n\n! the key\nkey-file = " + key + "\n";
+        Files.writeString(file, written);
+        settings(Map.of()).keepSession("cuenta_session_1");
+        settings(Map.of()).keepSession("cuenta_session_2");
+        assertThat(Files.readString(file)).isEqualTo(written + "session=cuenta_session_2\n");
+        settings(Map.of()).forgetSession();
+        assertThat(Files.readString(file)).isEqualTo(written);
+    }
+
+    @Test
     void a_session_is_kept_for_its_owner_s_eyes_only() throws IOException {
         Path fresh = folder.resolve("new/cuenta.properties");
         new Settings(Map.of("CUENTA_CONFIG", fresh.toString())).keepSession("cuenta_session_1");

@@ -53,6 +53,11 @@ public final class CuentaClient {
         this.tenant = tenant;
     }
 
+    /** Where the service is. */
+    public URI address() {
+        return service;
+    }
+
     public static JsonMapper json() {
         return JSON;
     }

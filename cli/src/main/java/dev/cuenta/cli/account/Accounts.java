@@ -8,16 +8,24 @@ import java.io.PrintWriter;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.regex.Pattern;
 import tools.jackson.databind.JsonNode;
 
 /** Finds accounts by id or by what they sign in with, and prints them. */
 public final class Accounts {
+    /** As every id scheme writes them; nobody signs in with such a name. */
+    private static final Pattern ID = Pattern.compile("\\d{1,19}|[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}");
+
     private Accounts() {}
 
     /** The address of an account that somebody named by its id or by what it signs in with. */
     public static String path(CuentaClient client, String idOrName) {
-        String id = idOrName.contains("@") ? idOf(client, idOrName) : idOrName;
-        return "/v1/accounts/" + URLEncoder.encode(id, StandardCharsets.UTF_8);
+        return "/v1/accounts/" + URLEncoder.encode(id(client, idOrName), StandardCharsets.UTF_8);
+    }
+
+    /** As {@link #path}, the id alone. */
+    public static String id(CuentaClient client, String idOrName) {
+        return ID.matcher(idOrName).matches() ? idOrName : idOf(client, idOrName);
     }
 
     private static String idOf(CuentaClient client, String name) {

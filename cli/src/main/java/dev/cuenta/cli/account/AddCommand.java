@@ -15,7 +15,7 @@ import picocli.CommandLine.Parameters;
 @Command(
         name = "add",
         mixinStandardHelpOptions = true,
-        description = "Make an account for somebody.",
+        description = "Create an account for somebody.",
         footerHeading = "%nExample:%n",
         footer =
                 "  cuenta accounts add kind=contractor email=vera@marea.example person.givenName=Vera person.familyName=Lindt")
@@ -43,7 +43,7 @@ final class AddCommand implements Runnable {
             body.put("password", NewPassword.askTwice(passwordFromStandardInput));
         }
         Answer made = client.post("/v1/accounts", body);
-        if (!output.printedAsJson(made.body())) {
+        if (!output.printed(made.body())) {
             Accounts.print(made, output.writer());
         }
     }

@@ -3,8 +3,6 @@ package dev.cuenta.cli.account;
 import dev.cuenta.cli.Service;
 import dev.cuenta.client.CuentaClient;
 import java.util.Map;
-import java.util.Optional;
-import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -14,12 +12,12 @@ import picocli.CommandLine.Spec;
         name = "anonymise",
         mixinStandardHelpOptions = true,
         description = {
-            "Take out of an account what tells whose it is: fields that are not open, pictures, password, sessions, roles.",
-            "What is left of a field is what its erase says."
+            "Remove from an account what identifies its owner: fields that are not open, pictures, password, sessions, roles.",
+            "A field keeps only what its `erase` says."
         },
         footerHeading = "%nExample:%n",
         footer = "  cuenta accounts anonymise vera@marea.example")
-final class AnonymiseCommand implements Callable<Integer> {
+final class AnonymiseCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 
@@ -30,15 +28,10 @@ final class AnonymiseCommand implements Callable<Integer> {
     private ForGood account;
 
     @Override
-    public Integer call() {
+    public void run() {
         CuentaClient client = service.client();
-        Optional<ForGood.Chosen> chosen = account.agreed(client, "Anonymise");
-        if (chosen.isEmpty()) {
-            spec.commandLine().getErr().println("Nothing was changed. To anonymise without being asked: --yes");
-            return 1;
-        }
-        client.post(chosen.get().path() + "/anonymisation", Map.of());
-        spec.commandLine().getOut().println("Anonymised " + chosen.get().name() + ".");
-        return 0;
+        ForGood.Chosen chosen = account.agreed(client, "Anonymise");
+        client.post(chosen.path() + "/anonymisation", Map.of());
+        spec.commandLine().getOut().println("Anonymised " + chosen.name() + ".");
     }
 }

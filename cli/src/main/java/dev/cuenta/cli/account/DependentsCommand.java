@@ -15,17 +15,17 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "dependents",
         mixinStandardHelpOptions = true,
-        description = "List the records of services that hang on an account, or move them to another one.",
+        description = "List the records of services that depend on an account, or move them to another one.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta accounts dependents vera@marea.example --move-to ines@marea.example")
 final class DependentsCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or what it signs in with.")
     private String account;
 
-    @Option(names = "--move-to", paramLabel = "ACCOUNT", description = "Let all of them hang on this account instead.")
+    @Option(names = "--move-to", paramLabel = "ACCOUNT", description = "Move all of them to this account.")
     private @Nullable String other;
 
     @Mixin
@@ -38,14 +38,14 @@ final class DependentsCommand implements Runnable {
         if (other != null) {
             String id = Accounts.path(client, other).replaceFirst(".*/", "");
             JsonNode moved = client.post(path + "/moves", Map.of("account", id)).body();
-            if (!output.printedAsJson(moved)) {
+            if (!output.printed(moved)) {
                 output.writer().println("Moved " + moved.path("moved").asString() + ".");
                 output.writer().flush();
             }
             return;
         }
         JsonNode dependents = client.get(path, Map.of()).body();
-        if (!output.printedAsJson(dependents)) {
+        if (!output.printed(dependents)) {
             Table table = new Table("SERVICE", "SORT", "KEY", "SINCE");
             dependents
                     .path("items")
@@ -54,7 +54,7 @@ final class DependentsCommand implements Runnable {
                             item.path("sort").asString(),
                             item.path("key").asString(),
                             item.path("registered").asString().replaceFirst(":\\d\\d(\\.\\d+)?Z$", "Z")));
-            table.printOr(output.writer(), "No record of a service hangs on this account.");
+            output.print(table, "No record of a service depends on this account.");
         }
     }
 }

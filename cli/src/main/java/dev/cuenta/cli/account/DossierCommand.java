@@ -26,8 +26,8 @@ import tools.jackson.databind.JsonNode;
         name = "dossier",
         mixinStandardHelpOptions = true,
         description = {
-            "Show all that is kept about an account, for its owner.",
-            "What you may not read is named, and not shown. That a dossier was given stands in the activity."
+            "Show everything that is stored about an account, for its owner.",
+            "What you may not read is named but not shown. The activity records that a data export was made."
         },
         footerHeading = "%nExamples:%n",
         footer = {
@@ -38,7 +38,7 @@ final class DossierCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or what it signs in with.")
     private String account;
 
     @Option(names = "--page", paramLabel = "FILE", description = "Write a page that can be read and printed.")
@@ -58,7 +58,7 @@ final class DossierCommand implements Runnable {
             return;
         }
         JsonNode dossier = client.get(path, Map.of()).body();
-        if (!output.printedAsJson(dossier)) {
+        if (!output.printed(dossier)) {
             dossier.properties().forEach(section -> print(section.getKey(), section.getValue(), output.writer()));
         }
     }

@@ -16,7 +16,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "first-administrator",
         mixinStandardHelpOptions = true,
-        description = "Make the first administrator. Takes the installation key, and only works while there is none.",
+        description = "Create the first administrator. Needs the installation key, and works only while there is none.",
         footerHeading = "%nExample:%n",
         footer =
                 "  cuenta first-administrator kind=contractor email=operator@marea.example person.givenName=Olga person.familyName=Paz")

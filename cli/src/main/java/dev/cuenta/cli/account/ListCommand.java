@@ -7,6 +7,7 @@ import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -14,6 +15,8 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 @Command(
         name = "list",
@@ -26,6 +29,10 @@ import tools.jackson.databind.JsonNode;
             "  cuenta accounts list --columns email,mooring.credit --sort=-mooring.credit"
         })
 final class ListCommand implements Runnable {
+    private static final int MOST = 200;
+    /** What every answer has, whichever fields are asked for. */
+    private static final Pattern ALWAYS = Pattern.compile("id|kind|displayName|roles|tenants|meta\\..*");
+
     @Spec
     private CommandSpec spec;
 
@@ -35,11 +42,11 @@ final class ListCommand implements Runnable {
     @Mixin
     private Chosen chosen;
 
-    @Option(names = "--columns", paramLabel = "FIELDS", split = ",", description = "Which fields to show, by comma.")
-    private List<String> columns = List.of();
-
     @Option(names = "--limit", paramLabel = "N", description = "How many on a page (25).")
     private int limit = 25;
+
+    @Option(names = "--all", description = "Every page; for a file, `cuenta accounts export` is faster.")
+    private boolean all;
 
     @Option(names = "--cursor", paramLabel = "CURSOR", description = "Go on where the page before ended.")
     private @Nullable String cursor;
@@ -51,22 +58,42 @@ final class ListCommand implements Runnable {
     public void run() {
         CuentaClient client = service.client();
         chosen.caution(client, spec.commandLine().getErr());
-        JsonNode page = client.get("/v1/accounts", query()).body();
-        PrintWriter out = output.writer();
-        if (output.printedAsJson(page)) {
+        JsonNode page = pages(client);
+        if (output.printed(page)) {
             return;
         }
-        print(page.path("items"), columns.isEmpty() ? Form.of(client).signInFields() : columns, out);
+        List<String> columns = output.columns();
+        print(page.path("items"), columns.isEmpty() ? Form.of(client).signInFields() : columns, output.writer());
         if (page.has("next")) {
             spec.commandLine()
                     .getErr()
-                    .println("There are more: --cursor " + page.path("next").asString());
+                    .println("There are more: --all, or --cursor "
+                            + page.path("next").asString());
         }
     }
 
+    /** One page, or all of them as one. */
+    private JsonNode pages(CuentaClient client) {
+        Map<String, String> query = query();
+        ObjectNode pages = (ObjectNode) client.get("/v1/accounts", query).body();
+        while (all && pages.has("next")) {
+            query.put("cursor", pages.path("next").asString());
+            ObjectNode next = (ObjectNode) client.get("/v1/accounts", query).body();
+            pages.withArray("items").addAll((ArrayNode) next.path("items"));
+            pages.remove("next");
+            if (next.has("next")) {
+                pages.set("next", next.path("next"));
+            }
+        }
+        return pages;
+    }
+
     private Map<String, String> query() {
-        Map<String, String> query = chosen.query(columns);
-        query.put("limit", String.valueOf(limit));
+        List<String> fields = output.columns().stream()
+                .filter(column -> !ALWAYS.matcher(column).matches())
+                .toList();
+        Map<String, String> query = chosen.query(fields);
+        query.put("limit", String.valueOf(all ? MOST : limit));
         if (cursor != null) {
             query.put("cursor", cursor);
         }

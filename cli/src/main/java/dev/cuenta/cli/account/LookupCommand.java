@@ -43,7 +43,7 @@ final class LookupCommand implements Runnable {
         JsonNode found = service.client()
                 .post("/v1/accounts/lookup", Map.of("by", by, "values", values))
                 .body();
-        if (output.printedAsJson(found)) {
+        if (output.printed(found)) {
             return;
         }
         Table table = new Table("ASKED", "ID", "NAME", "KIND");
@@ -55,7 +55,7 @@ final class LookupCommand implements Runnable {
                     account.path("displayName").asString(),
                     account.path("kind").asString());
         }
-        table.printOr(output.writer(), "None of them is an account within your reach.");
+        output.print(table, "None of them is an account within your reach.");
         found.path("missing")
                 .forEach(missing ->
                         spec.commandLine().getErr().println("No account within your reach: " + missing.asString()));

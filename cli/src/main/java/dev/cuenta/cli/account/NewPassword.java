@@ -19,7 +19,7 @@ public final class NewPassword {
         char[] first = Asked.secret("Password: ", OPTION);
         char[] second = Asked.secret("The same again: ", OPTION);
         if (!Arrays.equals(first, second)) {
-            throw Problem.invalid("/password", "confirmation", "The two are not the same. Nothing was done.");
+            throw Problem.invalid("/password", "confirmation", "The two do not match. Nothing was changed.");
         }
         return new String(first);
     }
@@ -35,6 +35,6 @@ public final class NewPassword {
             BufferedReader lines = Asked.standardInput();
             return List.of(Asked.line(lines), Asked.line(lines));
         }
-        return List.of(new String(Asked.secret("Present password: ", OPTION)), askTwice(false));
+        return List.of(new String(Asked.secret("Current password: ", OPTION)), askTwice(false));
     }
 }

@@ -31,7 +31,7 @@ final class PictureCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    @Parameters(index = "0", paramLabel = "ACCOUNT", description = "Its id, or what it signs in with.")
     private String account;
 
     @Parameters(index = "1", paramLabel = "FIELD", description = "A field of the type image or qr.")
@@ -70,8 +70,8 @@ final class PictureCommand implements Runnable {
             return;
         }
         JsonNode answer = answer(client, path);
-        if (!output.printedAsJson(answer)) {
-            print(answer.path("items"), output.writer());
+        if (!output.printed(answer)) {
+            print(answer.path("items"));
         }
     }
 
@@ -88,7 +88,7 @@ final class PictureCommand implements Runnable {
                         .body();
     }
 
-    private static void print(JsonNode pictures, PrintWriter out) {
+    private void print(JsonNode pictures) {
         Table table = new Table("", "PICTURE", "SIZE", "BYTES", "CREATED");
         pictures.forEach(picture -> table.row(
                 picture.path("current").asBoolean() ? "current" : "",
@@ -96,7 +96,7 @@ final class PictureCommand implements Runnable {
                 picture.path("width").asInt() + " x " + picture.path("height").asInt(),
                 picture.path("bytes").asInt(),
                 picture.path("created").asString()));
-        table.printOr(out, "No picture is kept.");
+        output.print(table, "No picture is kept.");
     }
 
     private static byte[] read(Path file) {

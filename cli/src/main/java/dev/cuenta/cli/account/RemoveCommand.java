@@ -2,8 +2,6 @@ package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.client.CuentaClient;
-import java.util.Optional;
-import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -15,7 +13,7 @@ import picocli.CommandLine.Spec;
         description = "Remove an account with its profiles, sessions, roles and memberships.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta accounts remove vera@marea.example")
-final class RemoveCommand implements Callable<Integer> {
+final class RemoveCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 
@@ -26,15 +24,10 @@ final class RemoveCommand implements Callable<Integer> {
     private ForGood account;
 
     @Override
-    public Integer call() {
+    public void run() {
         CuentaClient client = service.client();
-        Optional<ForGood.Chosen> chosen = account.agreed(client, "Remove");
-        if (chosen.isEmpty()) {
-            spec.commandLine().getErr().println("Nothing was removed. To remove without being asked: --yes");
-            return 1;
-        }
-        client.delete(chosen.get().path());
-        spec.commandLine().getOut().println("Removed " + chosen.get().name() + ".");
-        return 0;
+        ForGood.Chosen chosen = account.agreed(client, "Remove");
+        client.delete(chosen.path());
+        spec.commandLine().getOut().println("Removed " + chosen.name() + ".");
     }
 }

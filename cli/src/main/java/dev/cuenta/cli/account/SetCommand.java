@@ -17,7 +17,7 @@ import picocli.CommandLine.Parameters;
 @Command(
         name = "set",
         mixinStandardHelpOptions = true,
-        description = "Change values of an account. An empty value takes the value away.",
+        description = "Change values of an account. An empty value removes the value.",
         footerHeading = "%nExamples:%n",
         footer = {
             "  cuenta accounts set tomas@marea.example theme=night person.website=",
@@ -29,7 +29,7 @@ final class SetCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    @Parameters(index = "0", paramLabel = "ACCOUNT", description = "Its id, or what it signs in with.")
     private String account;
 
     @Parameters(index = "1..*", arity = "1..*", paramLabel = "FIELD=VALUE", description = "The new values.")
@@ -37,7 +37,7 @@ final class SetCommand implements Runnable {
 
     @Option(
             names = "--password-stdin",
-            description = "Read your present password from standard input, where it is needed.")
+            description = "Read your current password from standard input, if it is needed.")
     private boolean passwordFromStandardInput;
 
     @Mixin
@@ -50,7 +50,7 @@ final class SetCommand implements Runnable {
         Map<String, Object> patch = Form.of(client).body(assignments);
         Answer before = client.get(path, Map.of());
         Answer after = changed(client, path, patch, before.etag().orElse(null));
-        if (!output.printedAsJson(after.body())) {
+        if (!output.printed(after.body())) {
             Accounts.print(after, output.writer());
         }
     }
@@ -65,7 +65,7 @@ final class SetCommand implements Runnable {
             }
             patch.put(
                     CURRENT_PASSWORD,
-                    Asked.secret("Your present password: ", "--password-stdin", passwordFromStandardInput));
+                    Asked.secret("Your current password: ", "--password-stdin", passwordFromStandardInput));
             return client.patch(path, patch, etag);
         }
     }

@@ -27,7 +27,7 @@ final class ShowCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or the email that it signs in with.")
+    @Parameters(paramLabel = "ACCOUNT", description = "Its id, or what it signs in with.")
     private String account;
 
     @Option(
@@ -57,7 +57,7 @@ final class ShowCommand implements Runnable {
             query.put("as", as);
         }
         Answer answer = client.get(Accounts.path(client, account), query);
-        if (!output.printedAsJson(answer.body())) {
+        if (!output.printed(answer.body())) {
             Accounts.print(answer, output.writer());
         }
     }

@@ -30,10 +30,13 @@ final class ListCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Option(names = "--account", paramLabel = "ACCOUNT", description = "To which account: its id, or its email.")
+    @Option(
+            names = "--account",
+            paramLabel = "ACCOUNT",
+            description = "To which account: its id, or what it signs in with.")
     private @Nullable String account;
 
-    @Option(names = "--person", paramLabel = "ACCOUNT", description = "By whom: an id, or an email.")
+    @Option(names = "--person", paramLabel = "ACCOUNT", description = "By whom: an id, or what they sign in with.")
     private @Nullable String person;
 
     @Option(names = "--service", paramLabel = "NAME", description = "By which service.")
@@ -62,7 +65,7 @@ final class ListCommand implements Runnable {
         put(query, "before", before);
         query.put("limit", String.valueOf(limit));
         JsonNode page = client.get("/v1/activity", query).body();
-        if (output.printedAsJson(page)) {
+        if (output.printed(page)) {
             return;
         }
         Table table = new Table("WHEN", "WHAT", "TO", "BY", "FROM", "DETAILS");
@@ -74,7 +77,7 @@ final class ListCommand implements Runnable {
                         by(item, page),
                         item.path("address").asString(""),
                         details(item.path("details"))));
-        table.printOr(output.writer(), "Nothing was told.");
+        output.print(table, "Nothing was told.");
         if (page.has("next")) {
             output.writer()
                     .println("There is more: --before " + page.path("next").asString());

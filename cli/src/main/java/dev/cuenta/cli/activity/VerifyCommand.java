@@ -14,8 +14,8 @@ import tools.jackson.databind.JsonNode;
         name = "verify",
         mixinStandardHelpOptions = true,
         description = {
-            "Follow the chain over all activity: an entry that was changed, taken out or put in shows; exit status 1 then.",
-            "Note the last link elsewhere, and hold it against a later one: that shows whether the end was cut off."
+            "Verify the chain over all activity: entries that were changed, removed or inserted show up; exit status 1 then.",
+            "Store the last link elsewhere and compare it later: that shows whether the end was cut off."
         },
         footerHeading = "%nExample:%n",
         footer = "  cuenta activity verify")
@@ -31,7 +31,7 @@ final class VerifyCommand implements Callable<Integer> {
         JsonNode report =
                 service.client().get("/v1/activity/verification", Map.of()).body();
         boolean fits = report.path("faults").isEmpty();
-        if (!output.printedAsJson(report)) {
+        if (!output.printed(report)) {
             print(report, fits, output.writer());
         }
         return fits ? 0 : 1;
@@ -41,9 +41,9 @@ final class VerifyCommand implements Callable<Integer> {
         long entries = report.path("entries").asLong();
         out.println(
                 fits
-                        ? "The chain fits: " + entries + " entries, from link "
+                        ? "The chain is intact: " + entries + " entries, from link "
                                 + report.path("first").asLong() + "."
-                        : "The chain does not fit.");
+                        : "The chain is broken.");
         if (entries > 0) {
             out.println("Its last link: " + report.path("last").asString());
         }

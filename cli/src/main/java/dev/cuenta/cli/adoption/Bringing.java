@@ -2,6 +2,7 @@ package dev.cuenta.cli.adoption;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
+import dev.cuenta.cli.Interruption;
 import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
 import java.io.IOException;
@@ -71,7 +72,10 @@ public final class Bringing {
         long all = rows.count();
         long begun = System.nanoTime();
         ExecutorService sender = Executors.newSingleThreadExecutor();
-        try (CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.LF).build(report)) {
+        try (Interruption said = new Interruption(
+                        out, "Stopped. What was brought stays; the same command goes on with the rest.");
+                CsvWriter csv =
+                        CsvWriter.builder().lineDelimiter(LineDelimiter.LF).build(report)) {
             csv.writeRecord("key", "outcome", "where", "why");
             rows.each(row -> {
                 batch.add(row);

@@ -7,11 +7,16 @@ import dev.cuenta.core.adoption.Exported;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.source.JsonLines;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
+import java.util.function.ToIntFunction;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -31,6 +36,7 @@ import picocli.CommandLine.Spec;
         footer = {
             "  cuenta accounts export --whole accounts.jsonl",
             "  cuenta accounts import accounts.jsonl",
+            "  gunzip --stdout accounts.jsonl.gz | cuenta accounts import -",
             "Passwords and secret fields are in no export. Rows of other programs come by: cuenta model adopt"
         })
 public final class ImportCommand implements Callable<Integer> {
@@ -40,7 +46,7 @@ public final class ImportCommand implements Callable<Integer> {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "FILE", description = "Lines of JSON, an account each.")
+    @Parameters(paramLabel = "FILE", description = "Lines of JSON, an account each; - for standard input.")
     private Path file;
 
     @Option(
@@ -78,8 +84,26 @@ public final class ImportCommand implements Callable<Integer> {
         if (!withheld.isEmpty()) {
             spec.commandLine().getErr().println("No export has values of: " + String.join(", ", withheld));
         }
-        return new Bringing(source, clashes, client, spec.commandLine().getOut())
-                .run(new Lines(file, new Exported(model)), report);
+        Bringing bringing =
+                new Bringing(source, clashes, client, spec.commandLine().getOut());
+        return file.toString().equals("-")
+                ? spooled(lines -> bringing.run(new Lines(lines, new Exported(model)), report))
+                : bringing.run(new Lines(file, new Exported(model)), report);
+    }
+
+    /** Lines are counted before they are read: for that they have to be somewhere. */
+    private static int spooled(ToIntFunction<Path> work) {
+        try {
+            Path lines = Files.createTempFile("cuenta", ".jsonl"); // for its owner's eyes only
+            try {
+                Files.copy(System.in, lines, StandardCopyOption.REPLACE_EXISTING);
+                return work.applyAsInt(lines);
+            } finally {
+                Files.deleteIfExists(lines);
+            }
+        } catch (IOException unwritable) {
+            throw new UncheckedIOException("Standard input cannot be kept until it is read", unwritable);
+        }
     }
 
     private record Lines(Path file, Exported exported) implements Bringing.Rows {

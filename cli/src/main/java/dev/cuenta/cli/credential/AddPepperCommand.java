@@ -11,9 +11,9 @@ import picocli.CommandLine.Spec;
         name = "add-pepper",
         mixinStandardHelpOptions = true,
         description = {
-            "Let another pepper go into the hashes of passwords.",
-            "Each account's hash gets it at its next sign-in; `cuenta credentials report` says how many still have an earlier one.",
-            "Whoever runs several instances adds the line to the file that they share."
+            "Use another pepper for the hashes of passwords.",
+            "Each account's hash gets it at the next sign-in; `cuenta credentials report` says how many still use an earlier one.",
+            "With several instances, add the line to the file that they share."
         },
         footerHeading = "%nExample:%n",
         footer = "  cuenta credentials add-pepper")

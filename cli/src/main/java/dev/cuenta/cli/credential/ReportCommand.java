@@ -13,7 +13,7 @@ import tools.jackson.databind.JsonNode;
         mixinStandardHelpOptions = true,
         description = {
             "Count accounts by how their password is hashed, those that were set first before the others.",
-            "What is not made as the live model asks for is made anew at the next sign-in."
+            "Hashes that do not match the live model are rehashed at the next sign-in."
         },
         footerHeading = "%nExample:%n",
         footer = "  cuenta credentials report")
@@ -28,7 +28,7 @@ final class ReportCommand implements Runnable {
     public void run() {
         JsonNode report =
                 service.client().get("/v1/credentials/report", Map.of()).body();
-        if (output.printedAsJson(report)) {
+        if (output.printed(report)) {
             return;
         }
         Table table = new Table("SCHEME", "PARAMETERS", "ACCOUNTS", "OLDEST", "AS THE MODEL ASKS");
@@ -39,6 +39,6 @@ final class ReportCommand implements Runnable {
                         made.path("accounts").asLong(),
                         made.path("oldest").asString().substring(0, 10),
                         made.path("current").asBoolean() ? "yes" : "no, renewed at sign-in"));
-        table.printOr(output.writer(), "No account has a password yet.");
+        output.print(table, "No account has a password yet.");
     }
 }

@@ -44,7 +44,7 @@ final class TuneCommand implements Runnable {
         JsonNode measured = service.client()
                 .post("/v1/credentials/tuning", Map.of("targetMillis", millis()))
                 .body();
-        if (output.printedAsJson(measured)) {
+        if (output.printed(measured)) {
             return;
         }
         PrintWriter out = output.writer();
@@ -61,7 +61,7 @@ final class TuneCommand implements Runnable {
         if (best == null) {
             out.println("This machine cannot make a hash in that time. Give it more.");
         } else {
-            table.print(out);
+            output.print(table);
             out.println();
             out.println("password:");
             out.println("  parameters: { memory: " + best.path("memoryMiB").asInt() + " MiB, iterations: "

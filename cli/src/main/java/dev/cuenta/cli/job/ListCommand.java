@@ -26,7 +26,7 @@ final class ListCommand implements Runnable {
     @Override
     public void run() {
         JsonNode jobs = service.client().get("/v1/jobs", Map.of()).body();
-        if (output.printedAsJson(jobs)) {
+        if (output.printed(jobs)) {
             return;
         }
         PrintWriter out = output.writer();
@@ -37,7 +37,7 @@ final class ListCommand implements Runnable {
                         moment(job.path("runningSince")),
                         moment(job.path("lastEnded")),
                         job.path("failure").asString("")));
-        table.print(out);
+        output.print(table);
         out.println();
         jobs.path("waits")
                 .forEach(wait -> out.println("Process " + wait.path("process").asInt() + " of the database waits for "
@@ -48,7 +48,7 @@ final class ListCommand implements Runnable {
         JsonNode messages = jobs.path("messages");
         out.println(messages.path("due").asLong() + " messages are due"
                 + (messages.has("oldest") ? ", the oldest since " + moment(messages.path("oldest")) : "") + "; "
-                + messages.path("putAside").asLong() + " were put aside after their last try.");
+                + messages.path("putAside").asLong() + " failed on their last try.");
         if (messages.path("putAside").asLong() > 0) {
             out.println("Try them again: cuenta jobs retry");
         }

@@ -45,7 +45,7 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExamples:%n",
         footer = {
             "  cuenta model adopt --from jdbc:postgresql://127.0.0.1/harbour --table users --user reader",
-            "  cuenta model publish account-model.yaml --wait",
+            "  cuenta model publish account-model.yaml",
             "  cuenta model adopt --plan adoption.yaml --bring",
             "The source's password is read from --password-file or CUENTA_SOURCE_PASSWORD."
         })
@@ -93,7 +93,7 @@ final class AdoptCommand implements Callable<Integer> {
     @Option(names = "--plan", paramLabel = "FILE", description = "The plan; adoption.yaml if left out.")
     private Path plan = Path.of("adoption.yaml");
 
-    @Option(names = "--bring", description = "Bring the rows in as the plan says.")
+    @Option(names = "--bring", description = "Import the rows as the plan says.")
     private boolean bring;
 
     @Option(

@@ -7,7 +7,7 @@ import picocli.CommandLine.Mixin;
 @Command(
         name = "cancel",
         mixinStandardHelpOptions = true,
-        description = "Take back a publish that is not live yet.",
+        description = "Cancel a publish that is not live yet.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model cancel")
 final class CancelCommand implements Callable<Integer> {

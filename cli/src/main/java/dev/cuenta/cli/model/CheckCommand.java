@@ -26,7 +26,7 @@ import tools.jackson.core.type.TypeReference;
         name = "check",
         mixinStandardHelpOptions = true,
         description = {
-            "Read a model file as a careful colleague would.",
+            "Check a model file as a careful colleague would.",
             "Needs no running service; with one, it also says what the stored records and the services' contracts are against."
         },
         footerHeading = "%nExample:%n",

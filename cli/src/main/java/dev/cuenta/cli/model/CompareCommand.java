@@ -19,7 +19,7 @@ import tools.jackson.databind.node.ObjectNode;
 @Command(
         name = "compare",
         mixinStandardHelpOptions = true,
-        description = "Say whether two installations have the same model and the same tables.",
+        description = "Check whether two installations have the same model and the same tables.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model compare --with https://test.marea.example --key-file test.key")
 final class CompareCommand implements Callable<Integer> {
@@ -43,7 +43,7 @@ final class CompareCommand implements Callable<Integer> {
         JsonNode here = look(service.client());
         JsonNode there = look(service.clientOf(other, keyFile));
         boolean same = same("shape", here, there) && same("source", here, there);
-        if (!output.printedAsJson(Map.of("same", same, "here", here, "there", there))) {
+        if (!output.printed(Map.of("same", same, "here", here, "there", there))) {
             PrintWriter out = output.writer();
             Table table = new Table("", "HERE", "THERE", "");
             row(table, "revision", here, there);
@@ -53,11 +53,11 @@ final class CompareCommand implements Callable<Integer> {
                     here.path("name").asString(),
                     there.path("name").asString(),
                     same("source", here, there) ? "the same" : "differs");
-            table.print(out);
+            output.print(table);
             out.println(
                     same
                             ? "Both declare the same accounts and keep them in the same tables."
-                            : "They are not the same. Look at: cuenta model show, cuenta model verify");
+                            : "They differ. See: cuenta model show, cuenta model verify");
             out.flush();
         }
         return same ? 0 : 1;

@@ -16,7 +16,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "diff",
         mixinStandardHelpOptions = true,
-        description = "Show what publishing a file would do to the stored records. Touches nothing.",
+        description = "Show what publishing a file would do to the stored records. Changes nothing.",
         footerHeading = "%nExample:%n",
         footer = {"  cuenta model diff account-model.yaml", "  cuenta model diff account-model.yaml --sql"})
 final class DiffCommand implements Callable<Integer> {
@@ -39,7 +39,7 @@ final class DiffCommand implements Callable<Integer> {
     public Integer call() {
         Diffs diffs = new Diffs(spec.commandLine());
         JsonNode diff = diffs.ask(service.client(), file.toString(), ModelText.of(file), sql);
-        if (!output.printedAsJson(diff) && diff.has("changes")) {
+        if (!output.printed(diff) && diff.has("changes")) {
             if (sql) {
                 Diffs.printScript(diff, output.writer());
             } else {

@@ -24,7 +24,7 @@ final class HistoryCommand implements Runnable {
     @Override
     public void run() {
         JsonNode history = service.client().get("/v1/model/revisions", Map.of()).body();
-        if (output.printedAsJson(history)) {
+        if (output.printed(history)) {
             return;
         }
         Table table = new Table("REVISION", "STATE", "PUBLISHED", "BY", "CHANGES", "MESSAGE");
@@ -39,6 +39,6 @@ final class HistoryCommand implements Runnable {
                     revision.path("changes").size(),
                     revision.path("message").asString());
         }
-        table.print(output.writer());
+        output.print(table);
     }
 }

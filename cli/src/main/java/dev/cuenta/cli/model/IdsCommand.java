@@ -52,7 +52,7 @@ final class IdsCommand implements Runnable {
         JsonNode measured = service.client()
                 .post("/v1/model/id-costs", Map.of("rows", rows))
                 .body();
-        if (output.printedAsJson(measured)) {
+        if (output.printed(measured)) {
             return;
         }
         PrintWriter out = output.writer();
@@ -66,7 +66,7 @@ final class IdsCommand implements Runnable {
                     cost.path("locality").asDouble(),
                     cost.path("guessable").asBoolean() ? "yes" : "no");
         }
-        table.print(out);
+        output.print(table);
         out.println();
         measured.path("words").forEach(line -> out.println(line.asString()));
         out.flush();

@@ -27,7 +27,7 @@ final class MatrixCommand implements Runnable {
     @Option(
             names = "--why",
             paramLabel = "FIELD",
-            description = "Say of one field what each party may do with it, and why.")
+            description = "Explain what each party may do with one field, and why.")
     private @Nullable String why;
 
     @Mixin
@@ -36,7 +36,7 @@ final class MatrixCommand implements Runnable {
     @Override
     public void run() {
         JsonNode matrix = service.client().get("/v1/model/matrix", Map.of()).body();
-        if (output.printedAsJson(matrix)) {
+        if (output.printed(matrix)) {
             return;
         }
         if (why != null) {
@@ -53,7 +53,7 @@ final class MatrixCommand implements Runnable {
             parties.forEach(party -> row.add(cell(field.path("cells").path(party))));
             table.row(row.toArray());
         }
-        table.print(output.writer());
+        output.print(table);
     }
 
     private void why(JsonNode matrix, String path) {
@@ -68,7 +68,7 @@ final class MatrixCommand implements Runnable {
                             rights.isEmpty() ? "-" : String.join(", ", rights),
                             cell.getValue().path("why").asString());
                 });
-                table.print(output.writer());
+                output.print(table);
                 return;
             }
         }

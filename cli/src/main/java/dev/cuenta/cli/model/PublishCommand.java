@@ -17,7 +17,7 @@ import picocli.CommandLine.Parameters;
             "  cuenta model publish account-model.yaml --allow field-removed:phone",
             "  cuenta model publish account-model.yaml --fingerprint 5c1f0e9a2b7d",
             "",
-            "Cut off at any moment, the same command goes on where it stood."
+            "If it is interrupted, the same command continues where it stopped."
         })
 final class PublishCommand implements Callable<Integer> {
     @Mixin

@@ -1,5 +1,6 @@
 package dev.cuenta.cli.model;
 
+import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.Service;
 import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
@@ -78,6 +79,14 @@ final class Publishing {
     /** Says each step, and in long ones how far it is; until the revision is live, paused or cancelled. */
     static int follow(CuentaClient client, int number, CommandSpec spec) throws InterruptedException {
         PrintWriter err = spec.commandLine().getErr();
+        try (Interruption said =
+                new Interruption(err, "Stopped watching; the publish goes on. Watch it: cuenta model follow")) {
+            return followed(client, number, spec, err);
+        }
+    }
+
+    private static int followed(CuentaClient client, int number, CommandSpec spec, PrintWriter err)
+            throws InterruptedException {
         String shown = "";
         JsonNode revision = read(client, number);
         while (!revision.path("step").asString().equals("done")

@@ -10,7 +10,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "revert",
         mixinStandardHelpOptions = true,
-        description = "Publish an earlier revision as a new one, with what was kept aside.",
+        description = "Publish an earlier revision as a new one, with the values that were set aside.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model revert 3 --allow field-removed:newsletter")
 final class RevertCommand implements Callable<Integer> {

@@ -1,5 +1,6 @@
 package dev.cuenta.cli.model;
 
+import dev.cuenta.cli.Agreement;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
@@ -14,7 +15,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "sweep",
         mixinStandardHelpOptions = true,
-        description = "List what publishing kept aside, or drop it for good.",
+        description = "List what publishing set aside, or delete it for good.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model sweep --up-to 4")
 final class SweepCommand implements Runnable {
@@ -27,24 +28,30 @@ final class SweepCommand implements Runnable {
     @Option(
             names = "--up-to",
             paramLabel = "REVISION",
-            description = "Drop for good what revisions up to this one put aside. Without it, only lists.")
+            description = "Delete for good what revisions up to this one set aside. Without it, only list.")
     private @Nullable Integer upTo;
+
+    @Mixin
+    private Agreement agreement;
 
     @Override
     public void run() {
+        if (upTo != null) {
+            agreement.require("Delete for good what revisions up to " + upTo + " set aside?");
+        }
         CuentaClient client = service.client();
         JsonNode items = upTo == null
                 ? client.get("/v1/model/leftovers", Map.of()).body()
                 : client.post("/v1/model/sweeps", Map.of("upToRevision", upTo)).body();
-        if (output.printedAsJson(items)) {
+        if (output.printed(items)) {
             return;
         }
         if (items.path("items").isEmpty()) {
-            output.writer().println(upTo == null ? "Nothing is kept aside." : "Nothing was to be swept.");
+            output.writer().println(upTo == null ? "Nothing is set aside." : "There was nothing to sweep.");
             output.writer().flush();
             return;
         }
-        Table table = new Table("TABLE", "COLUMN", "REVISION", "SINCE", "VALUES", upTo == null ? "KEPT AS" : "DROPPED");
+        Table table = new Table("TABLE", "COLUMN", "REVISION", "SINCE", "VALUES", upTo == null ? "KEPT AS" : "DELETED");
         for (JsonNode kept : items.path("items")) {
             table.row(
                     kept.path("table").asString(),
@@ -54,6 +61,6 @@ final class SweepCommand implements Runnable {
                     kept.path("values").asLong(),
                     kept.path("keptAs").asString());
         }
-        table.print(output.writer());
+        output.print(table);
     }
 }

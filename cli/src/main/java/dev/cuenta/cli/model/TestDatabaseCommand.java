@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "test-database",
         mixinStandardHelpOptions = true,
-        description = "Make another database on the same server with the live shape and no records.",
+        description = "Create another database on the same server with the live schema and no records.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model test-database marea_test")
 final class TestDatabaseCommand implements Runnable {
@@ -29,7 +29,7 @@ final class TestDatabaseCommand implements Runnable {
         JsonNode made = service.client()
                 .post("/v1/model/databases", Map.of("name", name))
                 .body();
-        if (!output.printedAsJson(made)) {
+        if (!output.printed(made)) {
             output.writer()
                     .println("The database " + made.path("name").asString() + " has the shape of revision "
                             + made.path("revision").asInt() + " and no records.");

@@ -12,7 +12,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "verify",
         mixinStandardHelpOptions = true,
-        description = "Hold the database against the live revision; name every difference, and how to mend it.",
+        description = "Compare the database with the live revision; list every difference and how to fix it.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model verify")
 final class VerifyCommand implements Callable<Integer> {
@@ -27,7 +27,7 @@ final class VerifyCommand implements Callable<Integer> {
         JsonNode verified =
                 service.client().get("/v1/model/verification", Map.of()).body();
         JsonNode differences = verified.path("differences");
-        if (!output.printedAsJson(verified)) {
+        if (!output.printed(verified)) {
             print(verified, differences);
         }
         return differences.isEmpty() ? 0 : 1;

@@ -2,30 +2,73 @@ package dev.cuenta.cli.output;
 
 import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
+import java.util.List;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
-/** The option {@code --output} of every command that prints a result, and the place where it prints. */
+/** The options {@code --output} and {@code --columns} of every command that prints a result, and the place where it prints. */
 public final class Output {
     private enum Format {
         TABLE,
-        JSON
+        JSON,
+        JSONL,
+        CSV
     }
 
     @Spec(Spec.Target.MIXEE)
     private CommandSpec command;
 
-    @Option(names = "--output", paramLabel = "FORMAT", description = "table (default) or json.")
+    @Option(
+            names = "--output",
+            paramLabel = "FORMAT",
+            description =
+                    "table (default), json, jsonl (one line per item) or csv (RFC 4180). Problems are JSON too then.")
     private Format format = Format.TABLE;
 
-    /** Prints the result as JSON if the caller asked for that. Says whether it did. */
-    public boolean printedAsJson(Object result) {
-        if (format == Format.JSON) {
-            writer().println(
-                            CuentaClient.json().writerWithDefaultPrettyPrinter().writeValueAsString(result));
+    @Option(
+            names = "--columns",
+            paramLabel = "COLUMNS",
+            split = ",",
+            description = "Only these columns of a table, by title; of csv, by path, such as meta.created.")
+    private List<String> columns = List.of();
+
+    /** Prints the result in a format for programs if the caller asked for one. Says whether it did. */
+    public boolean printed(Object result) {
+        JsonMapper json = CuentaClient.json();
+        JsonNode node = json.valueToTree(result);
+        switch (format) {
+            case TABLE -> {
+                return false;
+            }
+            case JSON -> writer().println(json.writerWithDefaultPrettyPrinter().writeValueAsString(node));
+            case JSONL -> items(node).forEach(item -> writer().println(json.writeValueAsString(item)));
+            case CSV -> Csv.write(items(node), columns, writer());
         }
-        return format == Format.JSON;
+        writer().flush();
+        return true;
+    }
+
+    private static List<JsonNode> items(JsonNode result) {
+        JsonNode items = result.isArray() ? result : result.path("items");
+        return items.isArray() ? items.valueStream().toList() : List.of(result);
+    }
+
+    /** Prints a table with the columns that were asked for. */
+    public void print(Table table) {
+        table.only(columns).print(writer());
+    }
+
+    /** As {@link #print}, or what is said instead of a table without rows. */
+    public void print(Table table, String otherwise) {
+        table.only(columns).printOr(writer(), otherwise);
+    }
+
+    /** The columns that were asked for; empty for the usual ones. */
+    public List<String> columns() {
+        return columns;
     }
 
     public PrintWriter writer() {

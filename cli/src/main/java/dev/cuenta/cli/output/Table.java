@@ -1,9 +1,13 @@
 package dev.cuenta.cli.output;
 
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** Aligned columns; the last one may run on. */
 public final class Table {
@@ -26,6 +30,37 @@ public final class Table {
         }
         rows.add(row);
         return this;
+    }
+
+    /**
+     * The same with some of its columns, in the order in which they are named.
+     *
+     * @param titles whatever their capitals; empty for all
+     * @throws Problem MALFORMED for one that there is not
+     */
+    Table only(List<String> titles) {
+        if (titles.isEmpty()) {
+            return this;
+        }
+        List<Integer> chosen = titles.stream().map(this::column).toList();
+        List<List<String>> some =
+                rows.stream().map(row -> chosen.stream().map(row::get).toList()).toList();
+        rows.clear();
+        rows.addAll(some);
+        return this;
+    }
+
+    private int column(String title) {
+        List<String> titles = rows.get(0);
+        return IntStream.range(0, titles.size())
+                .filter(i -> titles.get(i).equalsIgnoreCase(title.strip()))
+                .findFirst()
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.MALFORMED,
+                        "There is no column `" + title + "`. Choose from: "
+                                + titles.stream()
+                                        .filter(each -> !each.isEmpty())
+                                        .collect(Collectors.joining(", "))));
     }
 
     boolean isEmpty() {

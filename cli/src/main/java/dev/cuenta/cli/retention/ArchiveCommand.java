@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "archive",
         mixinStandardHelpOptions = true,
-        description = "List accounts that rules put aside, the last first.",
+        description = "List archived accounts, newest first.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta retention archive")
 final class ArchiveCommand implements Runnable {
@@ -25,7 +25,7 @@ final class ArchiveCommand implements Runnable {
     public void run() {
         JsonNode archive =
                 service.client().get("/v1/retention/archive", Map.of()).body();
-        if (output.printedAsJson(archive)) {
+        if (output.printed(archive)) {
             return;
         }
         Table table = new Table("NAME", "KIND", "RULE", "SINCE", "ID");
@@ -36,6 +36,6 @@ final class ArchiveCommand implements Runnable {
                         account.path("rule").asString(),
                         account.path("archivedAt").asString().substring(0, 10),
                         account.path("id").asString()));
-        table.printOr(output.writer(), "No account was put aside.");
+        output.print(table, "No account is archived.");
     }
 }

@@ -14,7 +14,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "preview",
         mixinStandardHelpOptions = true,
-        description = "Show what a rule would take now. Touches nothing.",
+        description = "Show what a rule would delete, anonymise or archive now. Changes nothing.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta retention preview --rule abandonedSignUps")
 final class PreviewCommand implements Runnable {
@@ -33,7 +33,7 @@ final class PreviewCommand implements Runnable {
                 .post("/v1/retention/previews", Map.of("rule", rule))
                 .body();
         PrintWriter out = output.writer();
-        if (output.printedAsJson(preview)) {
+        if (output.printed(preview)) {
             return;
         }
         long accounts = preview.path("accounts").asLong();
@@ -48,13 +48,14 @@ final class PreviewCommand implements Runnable {
         }
         long held = preview.path("held").asLong();
         if (held > 0) {
-            out.println(held + (held == 1 ? " more is" : " more are")
-                    + " passed over: records of services hold them in place (cuenta accounts dependents ACCOUNT).");
+            out.println(
+                    held + (held == 1 ? " more is" : " more are")
+                            + " skipped: records of services keep them from being deleted (cuenta accounts dependents ACCOUNT).");
         }
         out.flush();
     }
 
-    private static void print(JsonNode preview, long accounts, PrintWriter out) {
+    private void print(JsonNode preview, long accounts, PrintWriter out) {
         out.println();
         Table table = new Table("NAME", "SINCE", "ID");
         preview.path("first")
@@ -62,13 +63,13 @@ final class PreviewCommand implements Runnable {
                         due.path("displayName").asString(),
                         due.path("since").asString().replaceFirst("T.*", ""),
                         due.path("id").asString()));
-        table.print(out);
+        output.print(table);
         int shown = preview.path("first").size();
         if (accounts > shown) {
             out.println("and " + (accounts - shown) + " more");
         }
         out.println();
-        out.println((preview.path("do").asString().equals("anonymise") ? "With them are concerned: " : "With them go: ")
+        out.println((preview.path("do").asString().equals("anonymise") ? "Also affected: " : "Also deleted: ")
                 + Counts.of(
                         preview.path("dependents"),
                         preview.path("estimated")

@@ -12,8 +12,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "restore",
         mixinStandardHelpOptions = true,
-        description =
-                "Bring an account back that a rule put aside, with its password, second factor, confirmations, roles and tenants.",
+        description = "Restore an archived account with its password, second factor, confirmations, roles and tenants.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta retention restore 01990000-0000-7000-8000-000000000000")
 final class RestoreCommand implements Runnable {
@@ -31,7 +30,7 @@ final class RestoreCommand implements Runnable {
         JsonNode restored = service.client()
                 .post("/v1/retention/archive/" + id + "/restoration", Map.of())
                 .body();
-        if (output.printedAsJson(restored)) {
+        if (output.printed(restored)) {
             return;
         }
         PrintWriter out = output.writer();

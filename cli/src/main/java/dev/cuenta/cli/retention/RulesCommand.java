@@ -24,7 +24,7 @@ final class RulesCommand implements Runnable {
     @Override
     public void run() {
         JsonNode rules = service.client().get("/v1/retention/rules", Map.of()).body();
-        if (output.printedAsJson(rules)) {
+        if (output.printed(rules)) {
             return;
         }
         Table table = new Table("RULE", "DO", "AFTER", "SINCE", "NEXT", "WHERE");
@@ -36,6 +36,6 @@ final class RulesCommand implements Runnable {
                         rule.path("since").asString(),
                         rule.has("next") ? rule.path("next").asString().replaceFirst(":00Z$", "Z") : "by hand",
                         rule.path("where").asString()));
-        table.print(output.writer());
+        output.print(table);
     }
 }

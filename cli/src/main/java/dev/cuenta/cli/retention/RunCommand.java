@@ -1,10 +1,13 @@
 package dev.cuenta.cli.retention;
 
+import dev.cuenta.cli.Agreement;
+import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -16,13 +19,13 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "run",
         mixinStandardHelpOptions = true,
-        description = "Do with accounts what a rule says. Preview it first.",
+        description = "Run a retention rule. Preview it first.",
         footerHeading = "%nExample:%n",
         footer = {
             "  cuenta retention run --rule abandonedSignUps",
-            "  cuenta retention run --rule abandonedSignUps --allow atMost",
+            "  cuenta retention run --rule abandonedSignUps --allow atMost --yes",
             "",
-            "Cut off at any moment, the same command goes on where it stood."
+            "If it is interrupted, the same command continues where it stopped."
         })
 final class RunCommand implements Runnable {
     private static final long POLL_MILLIS = 200;
@@ -45,13 +48,39 @@ final class RunCommand implements Runnable {
     @Mixin
     private Output output;
 
+    @Mixin
+    private Agreement agreement;
+
     @Override
     public void run() {
         CuentaClient client = service.client();
+        if (!agreement.isGiven()) {
+            agreement.require(question(client));
+        }
         JsonNode run = client.post("/v1/retention/runs", Map.of("rule", rule, "allow", allow))
                 .body();
         String path = "/v1/retention/runs/" + run.path("id").asString();
         PrintWriter err = spec.commandLine().getErr();
+        try (Interruption said =
+                new Interruption(err, "Stopped watching; the run goes on. See: cuenta retention runs")) {
+            run = watched(client, path, run, err);
+        }
+        if (!output.printed(run)) {
+            output.writer().println(rule + " took: " + Counts.of(run.path("taken")) + ".");
+        }
+    }
+
+    private String question(CuentaClient client) {
+        JsonNode preview =
+                client.post("/v1/retention/previews", Map.of("rule", rule)).body();
+        long accounts = preview.path("accounts").asLong();
+        String verb = preview.path("do").asString();
+        return verb.substring(0, 1).toUpperCase(Locale.ROOT) + verb.substring(1) + " " + accounts
+                + (accounts == 1 ? " account" : " accounts") + " by the rule " + rule + "?";
+    }
+
+    private static JsonNode watched(CuentaClient client, String path, JsonNode begun, PrintWriter err) {
+        JsonNode run = begun;
         long shown = -1;
         while (run.path("state").asString().equals("running")) {
             long taken = run.path("taken").path("accounts").asLong();
@@ -63,9 +92,7 @@ final class RunCommand implements Runnable {
             pause();
             run = client.get(path, Map.of()).body();
         }
-        if (!output.printedAsJson(run)) {
-            output.writer().println(rule + " took: " + Counts.of(run.path("taken")) + ".");
-        }
+        return run;
     }
 
     private static void pause() {

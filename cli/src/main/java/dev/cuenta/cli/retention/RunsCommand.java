@@ -24,7 +24,7 @@ final class RunsCommand implements Runnable {
     @Override
     public void run() {
         JsonNode runs = service.client().get("/v1/retention/runs", Map.of()).body();
-        if (output.printedAsJson(runs)) {
+        if (output.printed(runs)) {
             return;
         }
         Table table = new Table("RULE", "STATE", "STARTED", "BY", "DUE", "LIMIT", "TOOK");
@@ -37,6 +37,6 @@ final class RunsCommand implements Runnable {
                         run.path("matched").asString(),
                         run.path("atMost").asString(""),
                         Counts.of(run.path("taken"))));
-        table.print(output.writer());
+        output.print(table);
     }
 }

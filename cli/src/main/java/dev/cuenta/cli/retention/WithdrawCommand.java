@@ -15,7 +15,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "withdraw",
         mixinStandardHelpOptions = true,
-        description = "Take back a run that waits until it is allowed. It has taken nothing.",
+        description = "Withdraw a run that waits to be allowed. It has deleted nothing.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta retention withdraw --rule abandonedSignUps")
 final class WithdrawCommand implements Runnable {
@@ -35,7 +35,7 @@ final class WithdrawCommand implements Runnable {
             if (run.path("rule").asString().equals(rule)
                     && run.path("state").asString().equals("waiting")) {
                 client.delete("/v1/retention/runs/" + run.path("id").asString());
-                spec.commandLine().getOut().println("Withdrawn. The rule's next moment begins another run.");
+                spec.commandLine().getOut().println("Withdrawn. The rule's schedule starts the next run.");
                 return;
             }
         }

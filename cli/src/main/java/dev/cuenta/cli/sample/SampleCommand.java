@@ -15,7 +15,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "sample",
         mixinStandardHelpOptions = true,
-        description = "Make believable sample accounts that are valid under the live model.",
+        description = "Create realistic sample accounts that are valid under the live model.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta sample 20")
 public final class SampleCommand implements Runnable {

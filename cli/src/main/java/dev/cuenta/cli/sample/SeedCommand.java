@@ -19,7 +19,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "seed",
         mixinStandardHelpOptions = true,
-        description = "Sow the tenants and accounts of a YAML file. What is there already stays as it is.",
+        description = "Create tenants and accounts from a YAML file; existing ones stay as they are.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta seed marea.seed.yaml")
 public final class SeedCommand implements Runnable {

@@ -13,7 +13,7 @@ final class Code {
     private boolean fromStandardInput;
 
     String ask() {
-        return Asked.secret("Present code, or a recovery code: ", "--code-stdin", fromStandardInput);
+        return Asked.secret("Current code, or a recovery code: ", "--code-stdin", fromStandardInput);
     }
 
     static void printRecoveryCodes(JsonNode codes, PrintWriter out) {

@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "recovery-codes",
         mixinStandardHelpOptions = true,
-        description = "Make other recovery codes; those that you have are good for nothing then.",
+        description = "Create new recovery codes; the ones you have stop working.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta second-factor recovery-codes")
 final class RecoveryCodesCommand implements Runnable {

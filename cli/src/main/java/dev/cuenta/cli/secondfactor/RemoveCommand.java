@@ -16,8 +16,8 @@ import tools.jackson.databind.JsonNode;
         name = "remove",
         mixinStandardHelpOptions = true,
         description = {
-            "Take your second factor away: that takes a code of it.",
-            "For somebody who lost theirs, whoever may change the account takes it away; their sessions end."
+            "Remove your second factor: this needs a code from it.",
+            "If somebody lost theirs, anyone who may change the account can remove it; their sessions end."
         },
         footerHeading = "%nExamples:%n",
         footer = {"  cuenta second-factor remove", "  cuenta second-factor remove --account vera@marea.example"})
@@ -31,7 +31,10 @@ final class RemoveCommand implements Runnable {
     @Mixin
     private Code code;
 
-    @Option(names = "--account", paramLabel = "ACCOUNT", description = "Somebody else's: its id, or its email.")
+    @Option(
+            names = "--account",
+            paramLabel = "ACCOUNT",
+            description = "Somebody else's: its id, or what it signs in with.")
     private @Nullable String account;
 
     @Override

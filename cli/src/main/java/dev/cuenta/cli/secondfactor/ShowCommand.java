@@ -23,7 +23,7 @@ final class ShowCommand implements Runnable {
     @Override
     public void run() {
         JsonNode state = service.client().get(Code.PATH, Map.of()).body();
-        if (!output.printedAsJson(state)) {
+        if (!output.printed(state)) {
             output.writer()
                     .println(
                             state.path("active").asBoolean()

@@ -11,7 +11,7 @@ final class KeyTable {
     static void print(JsonNode keys, PrintWriter out) {
         JsonNode items = keys.path("items");
         if (items.isEmpty()) {
-            out.println("Nothing was sealed yet: the first key is made with the first secret value.");
+            out.println("Nothing is encrypted yet: the first key is created with the first secret value.");
             out.flush();
             return;
         }
@@ -19,14 +19,14 @@ final class KeyTable {
         for (int i = 0; i < items.size(); i++) {
             JsonNode key = items.get(i);
             String state = i == items.size() - 1
-                    ? "seals"
-                    : key.has("retiredAt") ? "seals nothing any more" : "opens what it sealed";
+                    ? "encrypts"
+                    : key.has("retiredAt") ? "no longer used" : "decrypts earlier values";
             table.row(key.path("id").asString(), key.path("addedAt").asString().replaceFirst("\\..*", "Z"), state);
         }
         table.print(out);
         long left = keys.path("left").asLong();
         if (left > 0) {
-            out.println(left + (left == 1 ? " value is" : " values are") + " to be sealed anew.");
+            out.println(left + (left == 1 ? " value is" : " values are") + " to be re-encrypted.");
         }
         out.flush();
     }

@@ -10,7 +10,8 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "keys",
         mixinStandardHelpOptions = true,
-        description = "List the keys, oldest first: the last one seals. What a key is stays in the service's file.",
+        description =
+                "List the keys, oldest first: the last one encrypts. The keys themselves stay in the service's file.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta secrets keys")
 final class KeysCommand implements Runnable {
@@ -23,7 +24,7 @@ final class KeysCommand implements Runnable {
     @Override
     public void run() {
         JsonNode keys = service.client().get("/v1/secrets/keys", Map.of()).body();
-        if (!output.printedAsJson(keys)) {
+        if (!output.printed(keys)) {
             KeyTable.print(keys, output.writer());
         }
     }

@@ -24,7 +24,7 @@ final class LossesCommand implements Runnable {
     @Override
     public void run() {
         JsonNode losses = service.client().get("/v1/secrets/losses", Map.of()).body();
-        if (output.printedAsJson(losses)) {
+        if (output.printed(losses)) {
             return;
         }
         if (losses.path("items").isEmpty()) {
@@ -41,6 +41,6 @@ final class LossesCommand implements Runnable {
                                 loss.path("purpose").asString(),
                                 value.getKey(),
                                 value.getValue().asString())));
-        table.print(output.writer());
+        output.print(table);
     }
 }

@@ -11,8 +11,8 @@ import tools.jackson.databind.JsonNode;
         name = "rotate",
         mixinStandardHelpOptions = true,
         description = {
-            "Make another key, which seals from now on. What earlier ones sealed follows in the background.",
-            "Once a key seals nothing any more, its line can be taken out of the service's file."
+            "Create another key, which encrypts from now on. Earlier values are re-encrypted in the background.",
+            "Once a key no longer encrypts anything, you can remove its line from the service's file."
         },
         footerHeading = "%nExample:%n",
         footer = "  cuenta secrets rotate")
@@ -26,7 +26,7 @@ final class RotateCommand implements Runnable {
     @Override
     public void run() {
         JsonNode keys = service.client().post("/v1/secrets/rotations", Map.of()).body();
-        if (!output.printedAsJson(keys)) {
+        if (!output.printed(keys)) {
             KeyTable.print(keys, output.writer());
         }
     }

@@ -8,7 +8,7 @@ import picocli.CommandLine.Command;
 @Command(
         name = "secrets",
         mixinStandardHelpOptions = true,
-        description = "See which keys seal secret values, and change to another one.")
+        description = "See which keys encrypt secret values, and rotate them.")
 public final class SecretsCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {

@@ -29,7 +29,7 @@ final class ListSessionsCommand implements Runnable {
     public void run() {
         CuentaClient client = service.client();
         JsonNode sessions = client.get(whose.path(client), Map.of()).body();
-        if (output.printedAsJson(sessions)) {
+        if (output.printed(sessions)) {
             return;
         }
         Table table = new Table("SINCE", "LAST USED", "", "ID", "PROGRAM");
@@ -40,7 +40,7 @@ final class ListSessionsCommand implements Runnable {
                         session.path("current").asBoolean() ? "this one" : "",
                         session.path("id").asString(),
                         session.path("agent").asString()));
-        table.printOr(output.writer(), "Signed in nowhere.");
+        output.print(table, "Signed in nowhere.");
     }
 
     private static String minute(JsonNode moment) {

@@ -26,7 +26,7 @@ public final class PasswordCommand implements Runnable {
 
     @Option(
             names = "--password-stdin",
-            description = "Read the present and the new password from standard input, a line each.")
+            description = "Read the current and the new password from standard input, one per line.")
     private boolean passwordsFromStandardInput;
 
     @Option(names = "--keep-sessions", description = "Let your other sessions go on.")

@@ -9,7 +9,7 @@ final class Whose {
     @Option(
             names = "--account",
             paramLabel = "ACCOUNT",
-            description = "Somebody else's: its id, or the email that it signs in with. Your own if left out.")
+            description = "Somebody else's: its id, or what it signs in with. Your own if left out.")
     private String account;
 
     String path(CuentaClient client) {

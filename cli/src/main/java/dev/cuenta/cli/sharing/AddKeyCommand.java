@@ -18,8 +18,8 @@ import tools.jackson.databind.JsonNode;
         name = "add",
         mixinStandardHelpOptions = true,
         description = {
-            "Make a key of a service. It is shown once, alone on standard output, and kept as a hash.",
-            "A service has two keys at most: make the second, let the service use it, take the first back."
+            "Create a key for a service. It is printed once, alone on standard output, and stored as a hash.",
+            "A service has at most two keys: create the second, let the service use it, revoke the first."
         },
         footerHeading = "%nExample:%n",
         footer = "  cuenta services keys add billing --from 10.20.0.0/16 --days 90 > billing.key")
@@ -65,7 +65,7 @@ final class AddKeyCommand implements Runnable {
         put(wish, "days", days);
         JsonNode made =
                 service.client().post("/v1/services/" + name + "/keys", wish).body();
-        if (!output.printedAsJson(made)) {
+        if (!output.printed(made)) {
             output.writer().println(made.path("token").asString());
             output.writer().flush();
             spec.commandLine()

@@ -18,7 +18,7 @@ import tools.jackson.databind.JsonNode;
         name = "check",
         mixinStandardHelpOptions = true,
         description = {
-            "Say whether the live model still gives a service what its contract says; exit status 1 if not.",
+            "Check whether the live model still gives a service what its contract says; exit status 1 if not.",
             "A team runs this in its own build, with the service's key in the file that CUENTA_KEY_FILE names."
         },
         footerHeading = "%nExample:%n",
@@ -44,7 +44,7 @@ final class CheckCommand implements Callable<Integer> {
                 .post("/v1/services/" + contract.path("service").asString("") + "/contract-checks", contract)
                 .body();
         boolean fits = checked.path("fits").asBoolean();
-        if (!output.printedAsJson(checked)) {
+        if (!output.printed(checked)) {
             checked.path("gaps")
                     .forEach(gap -> output.writer()
                             .println(gap.path("pointer").asString() + ": "

@@ -5,10 +5,7 @@ import java.util.Map;
 import picocli.CommandLine.Command;
 
 /** Groups what is done with the keys of services. */
-@Command(
-        name = "keys",
-        mixinStandardHelpOptions = true,
-        description = "List, make and take back the keys that services come with.")
+@Command(name = "keys", mixinStandardHelpOptions = true, description = "List, create and revoke the keys of services.")
 final class KeysCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {

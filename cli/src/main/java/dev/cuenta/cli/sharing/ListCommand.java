@@ -26,7 +26,7 @@ final class ListCommand implements Runnable {
     @Override
     public void run() {
         JsonNode services = service.client().get("/v1/services", Map.of()).body();
-        if (output.printedAsJson(services)) {
+        if (output.printed(services)) {
             return;
         }
         Table table = new Table("SERVICE", "READS", "WRITES", "ASKS", "DEPENDENTS", "KEYS");
@@ -39,7 +39,7 @@ final class ListCommand implements Runnable {
                         names(item.path("asks")),
                         dependents(item.path("dependents")),
                         String.valueOf(item.path("keys").size())));
-        table.printOr(output.writer(), "The live model has no services.");
+        output.print(table, "The live model has no services.");
     }
 
     static String names(JsonNode list) {

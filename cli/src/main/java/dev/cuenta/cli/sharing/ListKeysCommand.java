@@ -24,7 +24,7 @@ final class ListKeysCommand implements Runnable {
     @Override
     public void run() {
         JsonNode services = service.client().get("/v1/services", Map.of()).body();
-        if (output.printedAsJson(services)) {
+        if (output.printed(services)) {
             return;
         }
         Table table = new Table("SERVICE", "BEGINS", "MADE", "LAST USED", "EXPIRES", "FROM", "SCOPE", "ID");
@@ -41,7 +41,7 @@ final class ListKeysCommand implements Runnable {
                         key.path("id").asString());
             }
         }
-        table.printOr(output.writer(), "No service has a key. To make one: cuenta services keys add NAME");
+        output.print(table, "No service has a key. To make one: cuenta services keys add NAME");
     }
 
     private static String minute(JsonNode moment, String otherwise) {

@@ -33,7 +33,7 @@ final class AcceptCommand implements Runnable {
         JsonNode joined = service.client()
                 .post("/v1/me/memberships", Map.of("invitation", invitation))
                 .body();
-        if (!output.printedAsJson(joined)) {
+        if (!output.printed(joined)) {
             output.writer().println("You belong to " + joined.path("tenant").asString() + " now.");
             output.writer().flush();
         }

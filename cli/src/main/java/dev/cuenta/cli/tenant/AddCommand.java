@@ -28,7 +28,7 @@ final class AddCommand implements Runnable {
     public void run() {
         JsonNode made =
                 service.client().post("/v1/tenants", Map.of("name", name)).body();
-        if (!output.printedAsJson(made)) {
+        if (!output.printed(made)) {
             output.writer()
                     .println("Made " + name + " with the id " + made.path("id").asString() + ".");
             output.writer().flush();

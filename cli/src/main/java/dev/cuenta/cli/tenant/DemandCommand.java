@@ -1,6 +1,8 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.TenantNames;
+import dev.cuenta.client.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -12,10 +14,9 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "demand",
         mixinStandardHelpOptions = true,
-        description =
-                "Let memberships and roles of a tenant count only in sessions that were opened with a second factor.",
+        description = "Require a second factor for memberships and roles of a tenant to count.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta tenants demand 01990000-0000-7000-8000-000000000000 --second-factor")
+        footer = "  cuenta tenants demand 'South pontoon' --second-factor")
 final class DemandCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -23,7 +24,7 @@ final class DemandCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "TENANT", description = "The tenant's id, as cuenta tenants list shows it.")
+    @Parameters(paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
     private String tenant;
 
     @Option(
@@ -35,7 +36,8 @@ final class DemandCommand implements Runnable {
 
     @Override
     public void run() {
-        service.client().patch("/v1/tenants/" + tenant, Map.of("secondFactor", secondFactor), null);
+        CuentaClient client = service.client();
+        client.patch("/v1/tenants/" + TenantNames.id(client, tenant), Map.of("secondFactor", secondFactor), null);
         spec.commandLine()
                 .getOut()
                 .println(

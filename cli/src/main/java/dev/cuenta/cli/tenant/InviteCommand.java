@@ -1,7 +1,9 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.client.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -12,16 +14,16 @@ import tools.jackson.databind.JsonNode;
         name = "invite",
         mixinStandardHelpOptions = true,
         description = {
-            "Make an invitation, which lets one person join the tenant within a week.",
+            "Create an invitation that lets one person join the tenant within a week.",
             "It is shown once: give it to the person, who brings it when signing up, or accepts it."
         },
         footerHeading = "%nExample:%n",
-        footer = "  cuenta tenants invite 01990000-0000-7000-8000-000000000000")
+        footer = "  cuenta tenants invite 'South pontoon'")
 final class InviteCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "TENANT", description = "The tenant's id, as cuenta tenants list shows it.")
+    @Parameters(paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
     private String tenant;
 
     @Mixin
@@ -29,10 +31,10 @@ final class InviteCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode made = service.client()
-                .post("/v1/tenants/" + tenant + "/invitations", Map.of())
+        CuentaClient client = service.client();
+        JsonNode made = client.post("/v1/tenants/" + TenantNames.id(client, tenant) + "/invitations", Map.of())
                 .body();
-        if (!output.printedAsJson(made)) {
+        if (!output.printed(made)) {
             output.writer().println(made.path("invitation").asString());
             output.writer()
                     .println("Good until " + made.path("expires").asString().replaceFirst("\\..*", "Z")

@@ -1,6 +1,7 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.client.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -12,7 +13,7 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         description = "Make an account a member of a tenant.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta tenants join 01990000-0000-7000-8000-000000000000 01990000-0000-7000-8000-000000000001")
+        footer = "  cuenta tenants join 'South pontoon' tomas@marea.example")
 final class JoinCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -25,7 +26,8 @@ final class JoinCommand implements Runnable {
 
     @Override
     public void run() {
-        service.client().put(membership.path(), Map.of());
-        spec.commandLine().getOut().println("Belongs to the tenant now.");
+        CuentaClient client = service.client();
+        client.put(membership.path(client), Map.of());
+        spec.commandLine().getOut().println("Now belongs to the tenant.");
     }
 }

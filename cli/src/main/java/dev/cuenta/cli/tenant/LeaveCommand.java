@@ -1,6 +1,7 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.client.CuentaClient;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -11,7 +12,7 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         description = "End a membership, and the roles that counted in that tenant.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta tenants leave 01990000-0000-7000-8000-000000000000 01990000-0000-7000-8000-000000000001")
+        footer = "  cuenta tenants leave 'South pontoon' tomas@marea.example")
 final class LeaveCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -24,7 +25,8 @@ final class LeaveCommand implements Runnable {
 
     @Override
     public void run() {
-        service.client().delete(membership.path());
-        spec.commandLine().getOut().println("Belongs to the tenant no more.");
+        CuentaClient client = service.client();
+        client.delete(membership.path(client));
+        spec.commandLine().getOut().println("No longer belongs to the tenant.");
     }
 }

@@ -11,7 +11,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "list",
         mixinStandardHelpOptions = true,
-        description = "List your tenants, oldest first; all of them for whoever may read them all.",
+        description = "List your tenants, oldest first; all of them if you may read them all.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta tenants list")
 final class ListCommand implements Runnable {
@@ -24,7 +24,7 @@ final class ListCommand implements Runnable {
     @Override
     public void run() {
         JsonNode tenants = service.client().get("/v1/tenants", Map.of()).body();
-        if (output.printedAsJson(tenants)) {
+        if (output.printed(tenants)) {
             return;
         }
         Table table = new Table("NAME", "SUBDOMAIN", "ID");
@@ -33,6 +33,6 @@ final class ListCommand implements Runnable {
                         tenant.path("name").asString(),
                         tenant.path("slug").asString(),
                         tenant.path("id").asString()));
-        table.printOr(output.writer(), "There are no tenants that you belong to.");
+        output.print(table, "There are no tenants that you belong to.");
     }
 }

@@ -1,16 +1,19 @@
 package dev.cuenta.cli.tenant;
 
+import dev.cuenta.cli.TenantNames;
+import dev.cuenta.cli.account.Accounts;
+import dev.cuenta.client.CuentaClient;
 import picocli.CommandLine.Parameters;
 
 /** An account in a tenant. */
 final class Membership {
-    @Parameters(index = "0", paramLabel = "TENANT", description = "The tenant's id, as cuenta tenants list shows it.")
+    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
     private String tenant;
 
-    @Parameters(index = "1", paramLabel = "ACCOUNT", description = "The account's id.")
+    @Parameters(index = "1", paramLabel = "ACCOUNT", description = "Its id, or what it signs in with.")
     private String account;
 
-    String path() {
-        return "/v1/tenants/" + tenant + "/members/" + account;
+    String path(CuentaClient client) {
+        return "/v1/tenants/" + TenantNames.id(client, tenant) + "/members/" + Accounts.id(client, account);
     }
 }

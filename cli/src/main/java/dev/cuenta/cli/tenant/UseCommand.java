@@ -1,6 +1,8 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.TenantNames;
+import dev.cuenta.client.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -12,11 +14,11 @@ import picocli.CommandLine.Spec;
         name = "use",
         mixinStandardHelpOptions = true,
         description = {
-            "Say which tenant your session is about from now on; without one, none in particular.",
+            "Choose the tenant that your session works in; without one, none in particular.",
             "Takes a model whose tenants.currentFrom has session; otherwise use --tenant with each command."
         },
         footerHeading = "%nExample:%n",
-        footer = "  cuenta tenants use 01990000-0000-7000-8000-000000000000")
+        footer = "  cuenta tenants use 'South pontoon'")
 final class UseCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -24,20 +26,20 @@ final class UseCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(
-            paramLabel = "TENANT",
-            arity = "0..1",
-            description = "The tenant's id, as cuenta tenants list shows it.")
+    @Parameters(paramLabel = "TENANT", arity = "0..1", description = "Its id, its name or its subdomain.")
     private String tenant;
 
     @Override
     public void run() {
-        service.client().put("/v1/sessions/current/tenant", tenant == null ? Map.of() : Map.of("tenant", tenant));
+        CuentaClient client = service.client();
+        client.put(
+                "/v1/sessions/current/tenant",
+                tenant == null ? Map.of() : Map.of("tenant", TenantNames.id(client, tenant)));
         spec.commandLine()
                 .getOut()
                 .println(
                         tenant == null
-                                ? "Your session is about no tenant in particular."
-                                : "Your session is about this tenant from now on.");
+                                ? "Your session now works in no particular tenant."
+                                : "Your session now works in this tenant.");
     }
 }

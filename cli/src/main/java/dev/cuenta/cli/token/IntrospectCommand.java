@@ -12,7 +12,7 @@ import tools.jackson.databind.JsonNode;
 @Command(
         name = "introspect",
         mixinStandardHelpOptions = true,
-        description = {"Say whether a token counts, and what it says."},
+        description = {"Say whether a token is valid, and what it contains."},
         footerHeading = "%nExample:%n",
         footer = "  cuenta tokens introspect --token-stdin < token")
 final class IntrospectCommand implements Runnable {
@@ -30,17 +30,17 @@ final class IntrospectCommand implements Runnable {
         JsonNode told = service.client()
                 .postForm(Tokens.PATH + "/introspection", Tokens.asked(fromStandardInput))
                 .body();
-        if (output.printedAsJson(told)) {
+        if (output.printed(told)) {
             return;
         }
         PrintWriter out = output.writer();
         if (!told.path("active").asBoolean()) {
-            out.println("This token does not count: it is none, is out of date, or was taken back.");
+            out.println("This token is not valid: it is malformed, expired or revoked.");
         } else {
             Table table = new Table("CLAIM", "VALUE");
             told.properties()
                     .forEach(claim -> table.row(claim.getKey(), Tokens.shown(claim.getKey(), claim.getValue())));
-            table.print(out);
+            output.print(table);
         }
         out.flush();
     }

@@ -12,8 +12,8 @@ import tools.jackson.databind.JsonNode;
         name = "issue",
         mixinStandardHelpOptions = true,
         description = {
-            "Get a token with which a service knows you: short-lived, and checked by itself.",
-            "It says who you are, and what of the service's contract you may do."
+            "Get a short-lived token that identifies you to a service, which can verify it by itself.",
+            "It contains who you are, and which of the service's permissions you have."
         },
         footerHeading = "%nExample:%n",
         footer = "  cuenta tokens issue berths")
@@ -31,7 +31,7 @@ final class IssueCommand implements Runnable {
     public void run() {
         JsonNode issued =
                 service.client().post(Tokens.PATH, Map.of("service", name)).body();
-        if (!output.printedAsJson(issued)) {
+        if (!output.printed(issued)) {
             output.writer().println(issued.path("token").asString());
             output.writer().flush();
         }

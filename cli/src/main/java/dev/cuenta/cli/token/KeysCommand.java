@@ -24,7 +24,7 @@ final class KeysCommand implements Runnable {
     @Override
     public void run() {
         JsonNode keys = service.client().get(Tokens.PATH + "/keys", Map.of()).body();
-        if (output.printedAsJson(keys)) {
+        if (output.printed(keys)) {
             return;
         }
         Table table = new Table("KEY", "SIGNS FROM");
@@ -32,6 +32,6 @@ final class KeysCommand implements Runnable {
                 .forEach(key -> table.row(
                         key.path("id").asString(),
                         key.path("signsFrom").asString().replaceFirst("\\..*", "Z")));
-        table.print(output.writer());
+        output.print(table);
     }
 }

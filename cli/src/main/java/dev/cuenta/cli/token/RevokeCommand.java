@@ -10,7 +10,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "revoke",
         mixinStandardHelpOptions = true,
-        description = {"Take a token back: one for a service, or a session's."},
+        description = {"Revoke a token: one for a service, or a session's."},
         footerHeading = "%nExample:%n",
         footer = "  cuenta tokens revoke --token-stdin < token")
 final class RevokeCommand implements Runnable {
@@ -26,6 +26,6 @@ final class RevokeCommand implements Runnable {
     @Override
     public void run() {
         service.client().postForm(Tokens.PATH + "/revocation", Tokens.asked(fromStandardInput));
-        spec.commandLine().getOut().println("If it counted, it does so no more.");
+        spec.commandLine().getOut().println("If it was valid, it no longer is.");
     }
 }

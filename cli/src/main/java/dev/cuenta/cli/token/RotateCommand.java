@@ -12,7 +12,7 @@ import tools.jackson.databind.JsonNode;
         name = "rotate",
         mixinStandardHelpOptions = true,
         description = {
-            "Publish another key; it signs when nobody can lack it any more.",
+            "Publish another key; it starts signing once every service has had time to fetch it.",
             "That happens by itself each month."
         },
         footerHeading = "%nExample:%n",

@@ -8,7 +8,7 @@ import picocli.CommandLine.Command;
 @Command(
         name = "tokens",
         mixinStandardHelpOptions = true,
-        description = "Get, check and take back tokens for services, and change the keys that sign them.")
+        description = "Get, check and revoke tokens for services, and rotate the keys that sign them.")
 public final class TokensCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
