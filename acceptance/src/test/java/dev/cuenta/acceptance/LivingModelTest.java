@@ -6,7 +6,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
 import dev.cuenta.store.database.Cluster;
-import dev.cuenta.store.revision.Publisher;
+import dev.cuenta.store.publish.Publisher;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -5,7 +5,9 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noFields;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaMethodCall;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.core.importer.Location;
 import com.tngtech.archunit.junit.AnalyzeClasses;
@@ -142,10 +144,30 @@ class ArchitectureTest {
             .that()
             .haveSimpleNameEndingWith("Controller")
             .and()
-            .resideInAnyPackage("dev.cuenta.service.account..", "dev.cuenta.service.session..")
+            .resideInAnyPackage(
+                    "dev.cuenta.service.account..",
+                    "dev.cuenta.service.session..",
+                    "dev.cuenta.service.password..",
+                    "dev.cuenta.service.secondfactor..")
             .should()
             .dependOnClassesThat()
             .resideInAPackage("dev.cuenta.store..");
+
+    /** A new type is one class: whoever wants to know something of a type asks the type. */
+    @ArchTest
+    static final ArchRule nobody_tells_types_apart_by_their_names = noClasses()
+            .that()
+            .resideOutsideOfPackages("dev.cuenta.core.type..", "dev.cuenta.core.adoption..")
+            .should()
+            .callMethodWhere(new DescribedPredicate<>("a type's name is compared") {
+                @Override
+                public boolean test(JavaMethodCall call) {
+                    return call.getTarget().getFullName().equals("dev.cuenta.core.type.FieldType.name()")
+                            && call.getOrigin().getMethodCallsFromSelf().stream()
+                                    .anyMatch(other -> other.getLineNumber() == call.getLineNumber()
+                                            && other.getTarget().getName().matches("equals|contains"));
+                }
+            });
 
     @ArchTest
     static final ArchRule every_package_says_what_may_be_null = classes()

@@ -6,7 +6,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.account.Changeable;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevisions;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;

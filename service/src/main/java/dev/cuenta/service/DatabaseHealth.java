@@ -1,7 +1,7 @@
 package dev.cuenta.service;
 
 import dev.cuenta.store.database.Connections;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevisions;
 import org.springframework.boot.health.contributor.Health;
 import org.springframework.boot.health.contributor.HealthIndicator;
 import org.springframework.stereotype.Component;

@@ -24,6 +24,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param signUpsPerAddress how many people may sign up from one address in a row before each has to wait for the one before; an hour
  *     without any begins anew
  * @param privateSignUp whether signing up tells nobody but the owner of an address that it has an account already
+ * @param accessLog whether the log has a line for each request: its method, its address as a pattern, its status, and how long it took
+ * @param metrics where metrics are served
  * @param mail null for an installation that writes to nobody
  * @param textMessages a program that sends text messages; null for an installation that sends none
  * @param domain under which each tenant has a subdomain, such as {@code accounts.marea.example}; null for none
@@ -45,8 +47,17 @@ public record Settings(
         List<String> trustedProxies,
         int signUpsPerAddress,
         boolean privateSignUp,
+        boolean accessLog,
+        Metrics metrics,
         @Nullable Mail mail,
         @Nullable Webhook textMessages) {
+    /**
+     * Where metrics are served, in Prometheus' text format, for whoever reaches the address.
+     *
+     * @param port 0 for nowhere
+     */
+    public record Metrics(String address, int port) {}
+
     /**
      * The SMTP server for mails. Its password comes from the environment, never from an argument.
      *

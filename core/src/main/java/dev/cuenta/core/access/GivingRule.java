@@ -33,7 +33,7 @@ public final class GivingRule {
         }
         return giver.cover(role, where)
                 ? Optional.empty()
-                : Optional.of("`" + role.name() + "` may do what you may not, and nobody gives what they do not have.");
+                : Optional.of("`" + role.name() + "` has permissions that you do not have, so you cannot assign it.");
     }
 
     private static boolean lists(Role giving, Role role) {

@@ -1,11 +1,14 @@
 package dev.cuenta.core.account;
 
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import java.time.Instant;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
@@ -41,6 +44,15 @@ public record AccountRecord(
         roles = List.copyOf(roles);
         confirmed = Map.copyOf(confirmed);
         tenants = List.copyOf(tenants);
+    }
+
+    /** What the account signs in with. */
+    public List<String> identifiers(AccountModel model) {
+        return model.signInFields().stream()
+                .map(Field::path)
+                .flatMap(path -> Optional.ofNullable(values.get(path)).stream())
+                .map(Object::toString)
+                .toList();
     }
 
     /** The account as it is seen there: with the roles that count and the memberships that are reached. */

@@ -170,7 +170,7 @@ record Guess(
             characteristics.put("sensitivity", "secret");
             characteristics.put("read", "[administrator]");
             characteristics.put("write", "[administrator]");
-            why.add("looks secret: sealed, and shown only to whoever asks for it by name");
+            why.add("looks secret: encrypted, and returned only when asked for by name");
         } else if (RIGHT.matcher(bare).matches()) {
             characteristics.put("write", "[administrator]");
             why.add("looks like a right: better a role");

@@ -154,8 +154,8 @@ public final class Proposal {
                 : Optional.of("\npassword:\n  accept: " + accepted
                         + "             # "
                         + (accepted.stream().anyMatch(HashFormat::isWeak)
-                                ? "weak ones are put inside a strong one; all are made anew at the next sign-in"
-                                : "brought as they are; made anew at the next sign-in")
+                                ? "weak ones are wrapped in a strong one; all are rehashed at the next sign-in"
+                                : "imported as they are; rehashed at the next sign-in")
                         + "\n");
     }
 

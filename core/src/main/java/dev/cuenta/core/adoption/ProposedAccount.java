@@ -76,7 +76,7 @@ final class ProposedAccount {
             return "";
         }
         StringBuilder section = new StringBuilder("\nkinds:                         # from `"
-                + column(Use.KIND).orElse("") + "`; whoever signs up is of the first\n");
+                + column(Use.KIND).orElse("") + "`; sign-ups get the first\n");
         String all = profiles.isEmpty() ? "" : ", profiles: [" + String.join(", ", profiles) + "]";
         names.forEach((value, name) -> section.append("  " + name + ": { label: " + Proposal.quoted(value) + all
                 + (section.indexOf("default") < 0 ? ", default: true" : "") + " }\n"));
@@ -129,7 +129,7 @@ final class ProposedAccount {
         String values = names.entrySet().stream()
                 .map(entry -> Proposal.quoted(entry.getKey()) + ": " + entry.getValue())
                 .collect(Collectors.joining(", "));
-        lines.append(fits ? "" : "# Not all of these are in the model. Say which stand for what, or leave it out:\n# ")
+        lines.append(fits ? "" : "# Not all of these are in the model. Map them, or remove this:\n# ")
                 .append(key + ": { column: " + ProposedPlan.written(column) + ", values: { " + values + " } }\n");
     }
 

@@ -51,7 +51,7 @@ final class AccountRules {
             findings.add(
                     FindingCode.GUESSABLE_ID,
                     "id",
-                    "Ids count upwards, and everyone who signs up is told theirs.",
+                    "Ids count upwards, and everyone who signs up sees theirs.",
                     "Use `id: uuid7`.");
         }
     }
@@ -150,7 +150,7 @@ final class AccountRules {
                     FindingCode.RETENTION_TOO_SOON,
                     path + ".after",
                     "`" + rule.name() + "` waits for less than a day.",
-                    "Leave people time to notice.");
+                    "Give people time to notice.");
         }
         model.field(rule.since())
                 .filter(field -> !field.required())

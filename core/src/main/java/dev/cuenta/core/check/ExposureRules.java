@@ -10,6 +10,7 @@ import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.retention.Erasure;
 import dev.cuenta.core.type.Column;
+import dev.cuenta.core.type.FieldType.Delivery;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -93,8 +94,7 @@ final class ExposureRules {
     private void checkLooksPersonal(Field field) {
         boolean left = field.stored() && field.sensitivity() == Sensitivity.OPEN && field.erase() == null;
         String name = field.path().name().toLowerCase(Locale.ROOT);
-        boolean looksPersonal =
-                PERSONAL_NAMES.contains(name) || field.type().name().equals("phone");
+        boolean looksPersonal = PERSONAL_NAMES.contains(name) || field.type().tellsWho();
         if (left && looksPersonal && anonymising().isPresent()) {
             add(
                     FindingCode.LOOKS_PERSONAL,
@@ -125,7 +125,7 @@ final class ExposureRules {
                     field,
                     ".write",
                     "Whoever signs up chooses `" + field.path() + "` for themselves.",
-                    "Take guest out of its write list, and give it a default.");
+                    "Remove guest from its write list, and give it a default.");
         }
     }
 
@@ -139,7 +139,7 @@ final class ExposureRules {
         List<Field> signIn = model.signInFields();
         signIn.stream()
                 .filter(field -> field.path().profile() == null
-                        && !field.type().name().equals("email")
+                        && !field.type().isReachedBy(Delivery.MAIL)
                         && mayHoldAnAddress(field))
                 .forEach(
                         field -> add(
@@ -153,7 +153,7 @@ final class ExposureRules {
     private boolean mayHoldAnAddress(Field field) {
         return model.signInFields().stream()
                 .filter(other -> !other.path().equals(field.path()))
-                .map(other -> other.type().name().equals("phone") ? "+34600000000" : "noor@marea.example")
+                .map(other -> other.type().identifier())
                 .anyMatch(
                         text -> field.type().read(text, field.limits()).value().isPresent());
     }

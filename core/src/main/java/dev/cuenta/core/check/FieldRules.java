@@ -108,7 +108,7 @@ final class FieldRules {
                     field,
                     ".default",
                     "`" + field.path() + "` is unique and has a default.",
-                    "Take the default out.");
+                    "Remove the default.");
         }
         String pattern = field.limits().pattern();
         if (pattern != null && List.of(".*", "^.*$", ".+", "^.+$").contains(pattern)) {
@@ -146,7 +146,7 @@ final class FieldRules {
                     FindingCode.UNKNOWN_KEY,
                     field,
                     ".uniqueness",
-                    "`uniqueness` means nothing for a " + field.type() + ".",
+                    "`uniqueness` has no effect on a " + field.type() + ".",
                     "Take it out.");
         }
         if (field.indexed() && !comparable) {
@@ -165,7 +165,7 @@ final class FieldRules {
                     ".search",
                     "Only single texts are looked up by a part of them; `" + field.path() + "` is of the type "
                             + field.type() + ".",
-                    "Take `search` out; `indexed` is for comparisons and sorting.");
+                    "Remove `search`; `indexed` is for comparisons and sorting.");
         }
         if (field.column().is(Column.Kind.ACCOUNT) && (field.required() || field.defaultValue() != null)) {
             add(
@@ -181,9 +181,9 @@ final class FieldRules {
     /** An entry of PostgreSQL's ordered indexes has 2,704 bytes at most, and a character up to four. */
     private void checkIndexable(Field field) {
         Integer longest = field.limits().maxLength();
-        boolean texts =
-                field.type().name().equals("string") || field.type().name().equals("text");
-        if (texts && (field.indexed() || field.unique()) && (longest == null || longest > LONGEST_INDEXED)) {
+        if (field.type().isOfAnyLength()
+                && (field.indexed() || field.unique())
+                && (longest == null || longest > LONGEST_INDEXED)) {
             add(
                     FindingCode.BAD_VALUE,
                     field,
@@ -261,7 +261,7 @@ final class FieldRules {
                     "`" + field.path() + "` looks like a telephone number and is kept as a number.",
                     "Use `type: phone`.");
         }
-        if (field.type().name().equals("text") && field.limits().maxLength() == null) {
+        if (field.type().isProse() && field.limits().maxLength() == null) {
             add(
                     FindingCode.UNBOUNDED_TEXT,
                     field,
@@ -297,7 +297,7 @@ final class FieldRules {
                     field,
                     ".read",
                     "`" + field.path() + "` is secret, and every member of a tenant may read it.",
-                    "Take member and guest out of its read list.");
+                    "Remove member and guest from its read list.");
         }
     }
 
@@ -311,7 +311,7 @@ final class FieldRules {
                     field,
                     ".read",
                     "`" + field.path() + "` is personal, and every member of a tenant may read it.",
-                    "Take member and guest out of its read list.");
+                    "Remove member and guest from its read list.");
         }
         if (field.stored() && field.write().isEmpty() && field.mutability() != Mutability.READ_ONLY) {
             add(

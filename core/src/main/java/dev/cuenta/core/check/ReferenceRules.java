@@ -97,7 +97,7 @@ final class ReferenceRules {
                             FindingCode.UNKNOWN_REFERENCE,
                             path + ".where",
                             "The filter does not fit the model. " + refusal,
-                            "Mend the filter."));
+                            "Fix the filter."));
         }
     }
 

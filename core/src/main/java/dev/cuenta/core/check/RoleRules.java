@@ -52,7 +52,7 @@ final class RoleRules {
                         FindingCode.ROLE_NUMBER_REUSED,
                         path(role, "number"),
                         "`" + role.name() + "` has the number " + role.number() + ", and so has `" + other + "`.",
-                        "Give it a number that no role has had.");
+                        "Give it a number that no role has used before.");
             }
         }
     }
@@ -63,7 +63,7 @@ final class RoleRules {
                     FindingCode.DEFAULT_ADMINISTRATES,
                     path(role, "default"),
                     "Every new account gets `" + role.name() + "`, which may do everything.",
-                    "Take `default` out of it.");
+                    "Remove `default` from it.");
         }
     }
 
@@ -86,7 +86,7 @@ final class RoleRules {
                         path(role, "may"),
                         "`" + role.name() + "` counts within a tenant, and " + permission.word()
                                 + " cannot be limited to one.",
-                        "Take it out of the role, or give it by a role without `within`."));
+                        "Remove it from the role, or grant it through a role without `within`."));
     }
 
     /** What nobody asks for permits nothing: more often than not it is misspelt. */

@@ -29,7 +29,7 @@ final class ServiceRules {
                             FindingCode.PERSONAL_TO_EVERY_SERVICE,
                             Paths.of(field),
                             "Every service reads `" + field.path() + "`, which is personal.",
-                            "Take it out of the contracts that can do without it."));
+                            "Remove it from contracts that can do without it."));
         }
     }
 
@@ -64,7 +64,7 @@ final class ServiceRules {
                         FindingCode.HIDDEN_FROM_SERVICE,
                         path + ".reads",
                         "`" + service.name() + "` is promised `" + field.path() + "`, which is never returned.",
-                        "Take it out of the contract, or let it be returned."));
+                        "Remove it from the contract, or make the field returnable."));
         service.writtenFields(model).stream()
                 .flatMap(name -> model.field(name).stream())
                 .filter(Field::signIn)

@@ -103,7 +103,7 @@ final class FieldReader {
                 many.get()
                         .report(
                                 FindingCode.UNKNOWN_KEY,
-                                "`multiValued` means nothing for the type " + type + ".",
+                                "`multiValued` has no effect on the type " + type + ".",
                                 "Take it out.");
             }
             return type.many().orElse(type);
@@ -119,14 +119,14 @@ final class FieldReader {
         template.ifPresent(element -> expressions.add(new Written(path, Use.TEMPLATE, element)));
         boolean computed = compute.isPresent() || template.isPresent();
         if (computed) {
-            section.notHere(NOT_FOR_COMPUTED, "means nothing for a field that is computed.");
+            section.notHere(NOT_FOR_COMPUTED, "has no effect on a computed field.");
         } else if (type.isPicture()) {
-            section.notHere(NOT_FOR_PICTURES, "means nothing for a picture: it is uploaded by itself.");
+            section.notHere(NOT_FOR_PICTURES, "has no effect on a picture: pictures are uploaded separately.");
         }
         Sensitivity sensitivity = sensitivity(section);
         boolean secret = sensitivity == Sensitivity.SECRET;
         if (secret) {
-            section.notHere(NOT_FOR_SECRETS, "means nothing for a secret field: nobody could look into it.");
+            section.notHere(NOT_FOR_SECRETS, "has no effect on a secret field: its value cannot be searched.");
         }
         Optional<Element> readers = section.take("read");
         Field field = new Field(
@@ -159,18 +159,15 @@ final class FieldReader {
                     .ifPresent(given -> given.report(
                             FindingCode.HIDDEN_WITH_READERS,
                             "`" + path + "` is never returned, and names who reads it.",
-                            "Take `read` out, or let it be returned."));
+                            "Remove `read`, or make the field returnable."));
         }
         return field;
     }
 
-    /** Types of values to which something can be sent that only their owner reads. */
-    private static final Set<String> REACHABLE = Set.of("email", "phone");
-
     /** Within which time an address is confirmed; also how long the link is good that is sent to an email. */
     private static @Nullable Span confirm(FieldType type, Section section) {
-        if (!REACHABLE.contains(type.name()) || type.isMany()) {
-            section.notHere(Set.of("confirm"), "means nothing for the type " + type + ": nothing can be sent there.");
+        if (type.delivery().isEmpty() || type.isMany()) {
+            section.notHere(Set.of("confirm"), "has no effect on the type " + type + ": nothing can be sent there.");
             return null;
         }
         Optional<Element> element = section.take("confirm");
@@ -183,11 +180,11 @@ final class FieldReader {
 
     /** What a code of the type qr says. */
     private static Optional<Element> template(FieldType type, Section section) {
-        if (type.name().equals("qr")) {
-            section.notHere(Set.of("compute"), "means nothing for the type qr: it is made from `of`.");
+        if (type.isMadeOfTemplate()) {
+            section.notHere(Set.of("compute"), "has no effect on the type " + type + ": it is generated from `of`.");
             return section.require("of", "Say what the code holds, such as `of: 'https://marea.example/people/{id}'`.");
         }
-        section.notHere(Set.of("of"), "means nothing for the type " + type + ".");
+        section.notHere(Set.of("of"), "has no effect on the type " + type + ".");
         return Optional.empty();
     }
 

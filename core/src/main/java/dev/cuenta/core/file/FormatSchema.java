@@ -111,7 +111,7 @@ public final class FormatSchema {
                         Map.of("type", "string", "pattern", "^P")));
         properties.put("label", described("What forms call it.", TEXT));
         properties.put("description", described("More for people; also the column's comment.", TEXT));
-        properties.put("group", described("Fields of the same group stand together in forms.", TEXT));
+        properties.put("group", described("Forms show fields of the same group together.", TEXT));
         properties.put("order", described("Smaller comes first.", Map.of("type", "integer")));
         properties.putAll(limits());
         Map<String, Object> field = new LinkedHashMap<>(group(properties, List.of("type")));
@@ -204,7 +204,7 @@ public final class FormatSchema {
         String[] formats =
                 HashFormat.ACCEPTABLE.stream().map(HashFormat::toString).toArray(String[]::new);
         Map<String, Object> accept = described(
-                "Hashes made elsewhere that may come in; made anew at the next sign-in.",
+                "Hash schemes accepted from elsewhere; rehashed at the next sign-in.",
                 Map.of("type", "array", "items", values(formats)));
         return group(
                 Map.of("scheme", values("argon2id"), "parameters", parameters, "accept", accept, "policy", policy),
@@ -226,7 +226,7 @@ public final class FormatSchema {
         properties.put(
                 "gives",
                 described(
-                        "The only roles that whoever has this one may give by it; otherwise all that they cover.",
+                        "The only roles that this role lets people assign; by default all that their own permissions cover.",
                         texts()));
         properties.put(
                 "secondFactor", described("Counts only in sessions that were opened with a second factor.", FLAG));

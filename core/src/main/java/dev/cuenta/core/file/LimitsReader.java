@@ -29,7 +29,6 @@ final class LimitsReader {
             "maxBytes",
             "keep");
     private static final int LONGEST_TEXT = 1_000_000;
-    private static final int DEFAULT_STRING_LENGTH = 255;
     private static final int MOST_ITEMS = 1000;
     private static final long MOST_BYTES = 1024 * 1024;
     private static final long MOST_PICTURE_BYTES = 20 * 1024 * 1024;
@@ -40,11 +39,11 @@ final class LimitsReader {
     static Limits read(FieldType type, Section section) {
         Set<String> others = new TreeSet<>(LIMIT_KEYS);
         others.removeAll(type.limitKeys());
-        section.notHere(others, "means nothing for the type " + type + ".");
+        section.notHere(others, "has no effect on the type " + type + ".");
         Set<String> keys = type.limitKeys();
         Limits limits = new Limits(
                 keys.contains("minLength") ? whole("minLength", section, 0, LONGEST_TEXT, null) : null,
-                keys.contains("maxLength") ? whole("maxLength", section, 1, LONGEST_TEXT, defaultLength(type)) : null,
+                keys.contains("maxLength") ? whole("maxLength", section, 1, LONGEST_TEXT, type.usualLength()) : null,
                 keys.contains("min") ? decimal("min", section) : null,
                 keys.contains("max") ? decimal("max", section) : null,
                 keys.contains("precision")
@@ -62,10 +61,6 @@ final class LimitsReader {
                 keys.contains("keep") ? orElse(whole("keep", section, 0, MOST_KEPT, null), 0) : 0);
         checkOrder(limits, section);
         return limits;
-    }
-
-    private static @Nullable Integer defaultLength(FieldType type) {
-        return type.name().equals("string") ? DEFAULT_STRING_LENGTH : null;
     }
 
     static int orElse(@Nullable Integer given, int otherwise) {
@@ -87,8 +82,8 @@ final class LimitsReader {
                 .orElse(List.of());
         if (options.size() != Set.copyOf(options).size()) {
             section.take("options")
-                    .ifPresent(element -> element.report(
-                            FindingCode.BAD_VALUE, "An option stands in the list twice.", "Take one of them out."));
+                    .ifPresent(element ->
+                            element.report(FindingCode.BAD_VALUE, "An option is listed twice.", "Remove one of them."));
         }
         return options.isEmpty() ? List.of("") : options.stream().distinct().toList();
     }

@@ -65,7 +65,7 @@ final class RetentionReader {
     private static @Nullable Schedule schedule(Section section) {
         Optional<Element> at = section.take("at");
         if (at.isEmpty()) {
-            section.notHere(Set.of("timeZone"), "means nothing without `at`.");
+            section.notHere(Set.of("timeZone"), "has no effect without `at`.");
             return null;
         }
         ZoneId zone = section.take("timeZone").map(RetentionReader::zone).orElse(UTC);

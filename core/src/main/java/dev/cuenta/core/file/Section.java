@@ -46,7 +46,7 @@ final class Section {
                             place,
                             inner,
                             "`" + key.getValue() + "` stands in line " + first.line() + " already.",
-                            "Take one of them out.");
+                            "Remove one of them.");
                     continue;
                 }
                 section.keys.put(key.getValue(), place);

@@ -73,7 +73,7 @@ public record Field(
 
     /** Whether its value opens the account: people sign in with it, or links and codes that open it are sent there. */
     public boolean entry() {
-        return signIn || confirm != null || type.name().equals("email");
+        return signIn || confirm != null || type.isReachedBy(FieldType.Delivery.MAIL);
     }
 
     /** Whether no other account of this installation has its value. */

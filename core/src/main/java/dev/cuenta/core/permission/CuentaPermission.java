@@ -28,8 +28,8 @@ public enum CuentaPermission implements Permission {
     CREDENTIALS_READ("credentials.read", false, "Reads how passwords are kept."),
     SECRETS_ROTATE("secrets.rotate", false, "Changes the keys that seal secrets, hash passwords and sign tokens."),
     JOBS_READ("jobs.read", false, "Sees what the service does by itself, and what that waits for."),
-    JOBS_RUN("jobs.run", false, "Has messages tried again that were put aside."),
-    SEEDS_SOW("seeds.sow", false, "Stores the accounts and tenants that an installation begins with."),
+    JOBS_RUN("jobs.run", false, "Retries messages that failed for good."),
+    SEEDS_SOW("seeds.sow", false, "Creates the accounts and tenants that an installation starts with."),
     SAMPLES_MAKE("samples.make", false, "Makes sample accounts.");
 
     private static final Map<String, CuentaPermission> BY_WORD =

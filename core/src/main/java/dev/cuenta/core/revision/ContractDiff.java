@@ -41,7 +41,7 @@ final class ContractDiff {
             if (live.id().differsInSort(next.id())) {
                 touched(
                         service.name() + ".id",
-                        "`" + service.name() + "` is told other ids than those that it may have kept.",
+                        "`" + service.name() + "` gets other ids than the ones it may have stored.",
                         "The ones that it kept go on finding the accounts; the map: cuenta model ids --map");
             }
             Set<FieldPath> reads = after.readFields(next);

@@ -3,6 +3,7 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Uniqueness;
+import dev.cuenta.core.type.Column;
 import java.util.List;
 import java.util.Optional;
 
@@ -104,7 +105,7 @@ final class FieldArrival {
     /** Whether people who are there would get a flag that they never had. */
     static boolean promotes(Field field) {
         return Boolean.TRUE.equals(field.forExisting().orElse(null))
-                || (field.existingFrom() != null && field.type().name().equals("boolean"));
+                || (field.existingFrom() != null && field.column().is(Column.Kind.BOOLEAN));
     }
 
     private static String isNew(Field field) {
@@ -141,7 +142,7 @@ final class FieldArrival {
                 field.path(),
                 fills ? Effect.BACKFILL : Effect.INSTANT,
                 "`" + field.path() + "` comes back.",
-                "Its " + kept.values() + " values that were kept aside are restored." + others,
+                "Its " + kept.values() + " values that were set aside are restored." + others,
                 kept.values() + (fills ? kept.without() : 0),
                 false));
     }

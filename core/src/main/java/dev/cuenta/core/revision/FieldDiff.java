@@ -36,7 +36,7 @@ final class FieldDiff {
                 loses ? Effect.LOSS : Effect.INSTANT,
                 "`" + field.path() + "` goes.",
                 (loses
-                                ? "Its values are kept aside; publishing the field again brings them back."
+                                ? "Its values are set aside; publishing the field again restores them."
                                 : "No record holds a value.")
                         + renamed.map(FieldDiff::asked).orElse(""),
                 values,
@@ -167,7 +167,7 @@ final class FieldDiff {
         }
         long values = stored.values(before);
         String consequence = after.secret()
-                ? "Its values are sealed. Open as they were they stay kept aside, until they are swept: cuenta model sweep"
+                ? "Its values are encrypted. The plain values stay set aside until they are swept: cuenta model sweep"
                 : "Its values lie open in the database from then on.";
         changes.add(Change.of(
                         ChangeKind.SECRECY_CHANGED,
@@ -188,9 +188,9 @@ final class FieldDiff {
                         values == 0 ? Effect.INSTANT : without.isEmpty() ? Effect.BACKFILL : Effect.LOSS,
                         "`" + before.path() + "` becomes `" + after.path() + "`.",
                         without.isEmpty()
-                                ? "Its values come along; the old ones are kept aside."
+                                ? "Its values are converted; the old ones are set aside."
                                 : "Its values come along but for accounts of the kinds " + String.join(", ", without)
-                                        + ", which do not have the profile: theirs are kept aside.")
+                                        + ", which do not have the profile: their values are set aside.")
                 .touching(values)
                 .toAllowIf(values > 0 && !without.isEmpty()));
     }
@@ -238,9 +238,9 @@ final class FieldDiff {
                     values == 0 ? Effect.INSTANT : Effect.BACKFILL,
                     what,
                     moves
-                            ? "Every stored value can be converted; the old ones are kept aside."
+                            ? "Every stored value can be converted; the old ones are set aside."
                                     + (stored.kept(after).isPresent()
-                                            ? " What was kept aside when the type changed before comes back where nobody changed it since."
+                                            ? " Values set aside by an earlier type change are restored where nobody has changed them since."
                                             : "")
                             : "Every stored value fits as it is.",
                     values,
@@ -254,7 +254,7 @@ final class FieldDiff {
                     after.path(),
                     returning > 0 ? Effect.BACKFILL : Effect.INSTANT,
                     what,
-                    returning > 0 ? returning + " values that were kept aside come back." : otherwise,
+                    returning > 0 ? returning + " values that were set aside are restored." : otherwise,
                     returning,
                     false));
         }
@@ -269,8 +269,8 @@ final class FieldDiff {
     private void misfitting(Field before, Field after, String what, ChangeKind kind, StoredRecords.Misfits misfits) {
         boolean owed = after.required() && after.forExisting().isEmpty();
         String instead = owed
-                ? "The field is required: mend them, or say what they get: `existing: { value: ... }`."
-                : "Mend them, or allow the change: they are kept aside, and "
+                ? "The field is required: fix them, or say what they get: `existing: { value: ... }`."
+                : "Fix them, or allow the change: they are set aside, and "
                         + after.forExisting()
                                 .map(value -> "become " + after.type().write(value) + ".")
                                 .orElse("the field becomes empty there.");
@@ -362,7 +362,7 @@ final class FieldDiff {
                                         + " records share their value with another"
                                         + (after.uniqueWithinTenant() ? " of their tenant" : "")
                                         + ". Which of them keeps it is for you to say: "
-                                        + "mend them first.",
+                                        + "fix them first.",
                         colliding,
                         false)
                 .naming(sharing.accounts(), ""));

@@ -132,7 +132,7 @@ public final class ModelDiff {
 
     private static String whenItRuns(RetentionRule rule) {
         return rule.schedule() == null
-                ? "Nothing goes before somebody runs it; preview it first."
+                ? "Nothing is deleted until somebody runs it; preview it first."
                 : "It runs by itself, at `" + rule.schedule().at() + "` in "
                         + rule.schedule().timeZone() + "; preview it first.";
     }

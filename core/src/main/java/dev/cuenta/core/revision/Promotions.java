@@ -181,7 +181,7 @@ public final class Promotions {
                         Effect.GRANT,
                         what,
                         people == 0
-                                ? "Nobody is concerned yet."
+                                ? "Nobody is affected yet."
                                 : "Counts at once for " + people + (people == 1 ? " person." : " people."))
                 .touching(people);
     }

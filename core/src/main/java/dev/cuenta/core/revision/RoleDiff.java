@@ -52,7 +52,7 @@ final class RoleDiff {
                             "roles",
                             Effect.DECISION,
                             "Nobody would administer: no account has a role that may do everything.",
-                            "Give somebody such a role first, or keep the one that people have.")
+                            "Assign such a role to somebody first, or keep the one that people have.")
                     .touching(before));
         } else if (next.administeringRoles().stream().allMatch(Role::secondFactor)
                 && !live.administeringRoles().stream().allMatch(Role::secondFactor)

@@ -2,6 +2,7 @@ package dev.cuenta.core.type;
 
 import com.google.re2j.Pattern;
 import java.util.Map;
+import java.util.Optional;
 
 /** An address as RFC 5321 allows it without quoting; at most 254 characters (RFC 5321 section 4.5.3.1.3). */
 final class EmailType extends TextualType {
@@ -25,6 +26,16 @@ final class EmailType extends TextualType {
         Map<String, Object> schema = super.schema(limits);
         schema.put("format", "email");
         return schema;
+    }
+
+    @Override
+    public Optional<Delivery> delivery() {
+        return Optional.of(Delivery.MAIL);
+    }
+
+    @Override
+    public boolean hasForm() {
+        return true;
     }
 
     @Override

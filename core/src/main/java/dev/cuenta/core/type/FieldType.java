@@ -37,6 +37,57 @@ public abstract class FieldType {
         return false;
     }
 
+    /** On which way somebody is written to at such a value. */
+    public enum Delivery {
+        MAIL,
+        TEXT_MESSAGE
+    }
+
+    /** Empty for what is nobody's address. */
+    public Optional<Delivery> delivery() {
+        return Optional.empty();
+    }
+
+    /** Whether such a value tells who somebody is, whatever its field is called. */
+    public boolean tellsWho() {
+        return false;
+    }
+
+    /** Whether nothing but a field's limits says how long a text may be. */
+    public boolean isOfAnyLength() {
+        return false;
+    }
+
+    /** How many characters a text has at most where its field says nothing; null for as many as its form or its store allows. */
+    public @Nullable Integer usualLength() {
+        return null;
+    }
+
+    /** Whether a template says what its value is, in place of anybody who writes it. */
+    public boolean isMadeOfTemplate() {
+        return false;
+    }
+
+    /** Whether somebody can be written to at such a value on that way. */
+    public final boolean isReachedBy(Delivery way) {
+        return delivery().filter(way::equals).isPresent();
+    }
+
+    /** Whether it is several lines of text. */
+    public boolean isProse() {
+        return false;
+    }
+
+    /** Whether its texts have a form, so that another type's text need not be one. */
+    public boolean hasForm() {
+        return false;
+    }
+
+    /** What somebody might sign in with, as a text. */
+    public String identifier() {
+        return "noor@marea.example";
+    }
+
     /** Which of the limits' keys a field of this type may carry in a model file. */
     public abstract Set<String> limitKeys();
 

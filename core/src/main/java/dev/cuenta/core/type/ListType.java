@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Several values of one type, in the order given and each once (RFC 7643 section 2.4). The limits are those of each value, and
@@ -23,6 +24,41 @@ final class ListType extends FieldType {
     @Override
     public boolean isMany() {
         return true;
+    }
+
+    @Override
+    public Optional<Delivery> delivery() {
+        return one.delivery();
+    }
+
+    @Override
+    public boolean tellsWho() {
+        return one.tellsWho();
+    }
+
+    @Override
+    public boolean isOfAnyLength() {
+        return one.isOfAnyLength();
+    }
+
+    @Override
+    public @Nullable Integer usualLength() {
+        return one.usualLength();
+    }
+
+    @Override
+    public boolean isProse() {
+        return one.isProse();
+    }
+
+    @Override
+    public boolean hasForm() {
+        return one.hasForm();
+    }
+
+    @Override
+    public String identifier() {
+        return one.identifier();
     }
 
     @Override

@@ -1,6 +1,7 @@
 package dev.cuenta.core.type;
 
 import com.google.re2j.Pattern;
+import java.util.Optional;
 
 /** A telephone number in international form (ITU-T E.164): a plus and up to 15 digits. */
 final class PhoneType extends TextualType {
@@ -17,6 +18,26 @@ final class PhoneType extends TextualType {
         return FORM.matches(digits)
                 ? Outcome.accepted(digits)
                 : Outcome.refused("phone", "Is not a telephone number with its country code, such as +44 7700 900123.");
+    }
+
+    @Override
+    public Optional<Delivery> delivery() {
+        return Optional.of(Delivery.TEXT_MESSAGE);
+    }
+
+    @Override
+    public boolean tellsWho() {
+        return true;
+    }
+
+    @Override
+    public boolean hasForm() {
+        return true;
+    }
+
+    @Override
+    public String identifier() {
+        return "+34600000000";
     }
 
     @Override

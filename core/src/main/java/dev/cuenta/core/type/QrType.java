@@ -14,6 +14,11 @@ final class QrType extends PictureType {
     }
 
     @Override
+    public boolean isMadeOfTemplate() {
+        return true;
+    }
+
+    @Override
     public Set<String> limitKeys() {
         return Set.of();
     }

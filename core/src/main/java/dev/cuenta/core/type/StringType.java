@@ -1,9 +1,12 @@
 package dev.cuenta.core.type;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** One line of text. */
 final class StringType extends TextualType {
+    private static final int USUAL_LENGTH = 255;
+
     StringType() {
         super("string");
     }
@@ -11,6 +14,16 @@ final class StringType extends TextualType {
     @Override
     Outcome readText(String text) {
         return Outcome.accepted(text);
+    }
+
+    @Override
+    public @Nullable Integer usualLength() {
+        return USUAL_LENGTH;
+    }
+
+    @Override
+    public boolean isOfAnyLength() {
+        return true;
     }
 
     @Override

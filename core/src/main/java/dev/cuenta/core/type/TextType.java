@@ -17,6 +17,16 @@ final class TextType extends TextualType {
     }
 
     @Override
+    public boolean isOfAnyLength() {
+        return true;
+    }
+
+    @Override
+    public boolean isProse() {
+        return true;
+    }
+
+    @Override
     public String control() {
         return "textarea";
     }

@@ -37,6 +37,11 @@ final class UrlType extends TextualType {
     }
 
     @Override
+    public boolean hasForm() {
+        return true;
+    }
+
+    @Override
     public String control() {
         return "url";
     }

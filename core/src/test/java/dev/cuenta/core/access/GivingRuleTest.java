@@ -94,7 +94,7 @@ class GivingRuleTest {
         assertThat(gives(clerk, "crew", Scope.within(NORTH))).isTrue();
         assertThat(gives(clerk, "medic", Scope.within(NORTH))).isFalse();
         assertThat(refusal(clerk, "medic", Scope.within(NORTH)))
-                .isEqualTo("`medic` may do what you may not, and nobody gives what they do not have.");
+                .isEqualTo("`medic` has permissions that you do not have, so you cannot assign it.");
     }
 
     @Test

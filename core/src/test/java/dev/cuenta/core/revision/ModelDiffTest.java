@@ -127,7 +127,7 @@ class ModelDiffTest {
         assertThat(change.records()).isEqualTo(3);
         assertThat(change.toAllow()).isTrue();
         assertThat(change.examples()).containsExactly("pontoon B");
-        assertThat(change.consequence()).contains("kept aside").contains("becomes empty");
+        assertThat(change.consequence()).contains("set aside").contains("becomes empty");
     }
 
     @Test

@@ -10,18 +10,19 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.type.FieldType.Delivery;
 import dev.cuenta.service.account.AccountUseCases.View;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.Given;
-import dev.cuenta.service.session.OwnPassword;
+import dev.cuenta.service.body.Given;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.password.OwnPassword;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
 import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -80,7 +81,7 @@ final class AccountChange {
         }
         String password = Given.text(CURRENT_PASSWORD, body.remove(CURRENT_PASSWORD));
         if (caller.account() == null) {
-            throw Problem.invalid("/" + CURRENT_PASSWORD, "type", "Only a person has a present password.");
+            throw Problem.invalid("/" + CURRENT_PASSWORD, "type", "Only a person has a current password.");
         }
         ownPassword.require(caller.account(), password, "/" + CURRENT_PASSWORD, revision);
         return new Wish(body, true, expected);
@@ -124,9 +125,13 @@ final class AccountChange {
             throw Problem.invalid(
                     "/" + CURRENT_PASSWORD,
                     "required",
-                    "Changing `" + field.path() + "` takes your present password: give it as `" + CURRENT_PASSWORD
+                    "Changing `" + field.path() + "` requires your current password: send it as `" + CURRENT_PASSWORD
                             + "` beside it.");
         });
+    }
+
+    private static boolean isMailAddress(Field field) {
+        return field.type().isReachedBy(Delivery.MAIL);
     }
 
     /** Whoever loses the address learns of it there; a new one that is confirmed gets a link for that anyway. */
@@ -135,7 +140,7 @@ final class AccountChange {
         changed.forEach((path, next) -> work.revision()
                 .model()
                 .field(path)
-                .filter(field -> field.type().name().equals("email") && (field.signIn() || field.confirmed()))
+                .filter(field -> isMailAddress(field) && (field.signIn() || field.confirmed()))
                 .ifPresent(field -> {
                     if (record.values().get(path) instanceof String before) {
                         messages.tell(record.id(), Message.Purpose.ADDRESS_LEFT, path, before);

@@ -2,10 +2,10 @@ package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.activity.Origin;
-import dev.cuenta.service.session.Asker;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.OpenToGuests;
-import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.caller.Asker;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToGuests;
+import dev.cuenta.service.caller.OpenToServices;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;

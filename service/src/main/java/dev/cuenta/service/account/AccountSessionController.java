@@ -1,7 +1,7 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import java.util.Map;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;

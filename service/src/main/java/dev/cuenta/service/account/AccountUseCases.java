@@ -15,18 +15,18 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Anonymisation;
 import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.sharing.Dependents;
 import java.time.Clock;
@@ -131,7 +131,7 @@ public final class AccountUseCases {
         return live.with(revision -> {
             if (caller.service() != null
                     || caller.roles(revision.model()).stream().noneMatch(Role::administers)) {
-                throw Problem.of(ProblemKind.FORBIDDEN, "Only an administrator may look at accounts as somebody else.");
+                throw Problem.of(ProblemKind.FORBIDDEN, "Only an administrator may view accounts as another party.");
             }
             Reach reach = Reach.toRead(caller, id, revision.model());
             return revision.write(reach.scope(), work -> seenAs(caller, reach.read(work), as, fields, work));
@@ -212,7 +212,7 @@ public final class AccountUseCases {
         if (!holders.isEmpty()) {
             throw Problem.of(
                     ProblemKind.CONFLICT,
-                    "Records of services hold the account in place: " + holders
+                    "Records of services depend on the account: " + holders
                             + ". Have them released, or move them to another account.");
         }
     }

@@ -8,7 +8,7 @@ import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.model.IdScheme;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.store.revision.IdType;
+import dev.cuenta.store.schema.IdType;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;

@@ -1,8 +1,8 @@
 package dev.cuenta.service.account;
 
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.load.Turnstile;
-import dev.cuenta.service.session.Caller;
 import dev.cuenta.service.web.BrokenAnswer;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.BufferedOutputStream;

@@ -2,8 +2,8 @@ package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.store.live.LiveRevision;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;

@@ -17,17 +17,17 @@ import dev.cuenta.core.model.Template;
 import dev.cuenta.core.model.TenantRules.OnSignUp;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.password.Asker;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.Tokens;
+import dev.cuenta.service.load.Throttle;
+import dev.cuenta.service.password.Familiarity;
 import dev.cuenta.service.password.Passwords;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.Throttle;
-import dev.cuenta.service.session.Tokens;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.password.Credentials;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.tenant.Invitations;
 import dev.cuenta.store.tenant.Tenants;
@@ -80,10 +80,10 @@ public final class NewAccounts {
      * @param store what is done with them
      */
     <T> T signUp(LiveRevision revision, Map<String, Object> body, Origin origin, Function<SignUp, T> store) {
-        passwords.requireRoom(Asker.NEW);
+        passwords.requireRoom(Familiarity.NEW);
         AccountModel model = revision.model();
         if (model.fields().values().stream().noneMatch(field -> field.write().contains(Party.GUEST))) {
-            throw Problem.of(ProblemKind.FORBIDDEN, "Sign-up is closed: the model lets guests write nothing.");
+            throw Problem.of(ProblemKind.FORBIDDEN, "Sign-up is closed: the model lets guests write no field.");
         }
         Map<String, Object> rest = new LinkedHashMap<>(body);
         String invitation = takeInvitation(rest, model);
@@ -94,7 +94,7 @@ public final class NewAccounts {
         Map<FieldPath, @Nullable Object> values = revision.admission()
                 .forNew(Operation.SIGN_UP, Viewer.of(Set.of(Party.GUEST)), model.defaultKind(), rest);
         return throttle.countSignUp(String.valueOf(origin.address()), () -> {
-            String hash = hash(Asker.NEW, password, model, values);
+            String hash = hash(Familiarity.NEW, password, model, values);
             NewAccount account = new NewAccount(model.defaultKind(), values, clock.instant());
             return store.apply(new SignUp(new Prepared(account, hash, defaultRoles(model), List.of()), invitation));
         });
@@ -116,7 +116,7 @@ public final class NewAccounts {
         roles.addAll(given);
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.CREATE, caller.viewer(model), kind, rest);
-        String hash = password == null ? null : hash(Asker.KNOWN, password, model, values);
+        String hash = password == null ? null : hash(Familiarity.KNOWN, password, model, values);
         return new Prepared(new NewAccount(kind, values, clock.instant()), hash, roles, tenants);
     }
 
@@ -139,7 +139,7 @@ public final class NewAccounts {
         String password = takePassword(rest);
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.SEED, Viewer.of(Set.of()), kind, rest);
-        String hash = password == null ? null : hash(Asker.KNOWN, password, model, values);
+        String hash = password == null ? null : hash(Familiarity.KNOWN, password, model, values);
         Set<Role> all = defaultRoles(model);
         all.addAll(roles);
         return new Prepared(new NewAccount(kind, values, created), hash, all, tenants);
@@ -206,14 +206,15 @@ public final class NewAccounts {
         return new Tenants(work).create(filled.isEmpty() ? "Tenant" : filled);
     }
 
-    private String hash(Asker asker, String password, AccountModel model, Map<FieldPath, @Nullable Object> values) {
+    private String hash(
+            Familiarity familiarity, String password, AccountModel model, Map<FieldPath, @Nullable Object> values) {
         List<String> identifiers = new ArrayList<>();
         for (Field field : model.signInFields()) {
             if (values.get(field.path()) instanceof String identifier) {
                 identifiers.add(identifier);
             }
         }
-        return passwords.hash(asker, password, model.password(), identifiers);
+        return passwords.hash(familiarity, password, model.password(), identifiers);
     }
 
     private static Set<Role> defaultRoles(AccountModel model) {

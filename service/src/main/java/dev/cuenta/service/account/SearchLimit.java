@@ -9,7 +9,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.Settings;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;

@@ -1,7 +1,7 @@
 package dev.cuenta.service.activity;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.activity.Links;
 import java.util.LinkedHashMap;
 import java.util.Map;

@@ -1,7 +1,7 @@
 package dev.cuenta.service.adoption;
 
 import dev.cuenta.service.body.BodyUpTo;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import java.util.Map;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;

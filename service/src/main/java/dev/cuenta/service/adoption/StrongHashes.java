@@ -6,7 +6,7 @@ import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.service.password.Passwords;
 import dev.cuenta.store.adoption.Adoptions;
-import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.live.LiveRevision;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;

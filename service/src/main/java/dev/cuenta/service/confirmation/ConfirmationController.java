@@ -1,10 +1,10 @@
 package dev.cuenta.service.confirmation;
 
 import dev.cuenta.core.activity.Origin;
+import dev.cuenta.service.body.Given;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToGuests;
 import dev.cuenta.service.job.Background;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.Given;
-import dev.cuenta.service.session.OpenToGuests;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;

@@ -1,6 +1,6 @@
 package dev.cuenta.service.credential;
 
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import java.time.Duration;
 import java.util.Map;
 import org.springframework.http.ResponseEntity;

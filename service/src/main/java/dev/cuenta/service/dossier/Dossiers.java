@@ -12,14 +12,14 @@ import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.activity.ActivityUseCases;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.adoption.Adoptions;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.picture.Pictures;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secondfactor.SecondFactors;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.sharing.Dependents;
@@ -152,8 +152,9 @@ final class Dossiers {
     private static List<Map<String, Object>> pictures(
             AccountRecord record, List<Field> kept, Viewer viewer, LiveRevision revision, Work work) {
         return kept.stream()
-                .filter(field ->
-                        field.type().name().equals("image") && revision.matrix().reads(viewer, field))
+                .filter(field -> field.type().isPicture()
+                        && field.stored()
+                        && revision.matrix().reads(viewer, field))
                 .flatMap(field -> new Pictures(work)
                         .of(record.id(), field.path()).stream().map(picture -> {
                             boolean current = picture.id()

@@ -2,7 +2,7 @@ package dev.cuenta.service.job;
 
 import dev.cuenta.service.load.Outage;
 import dev.cuenta.store.database.Connections;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevisions;
 import java.time.Clock;
 import java.util.List;
 import java.util.concurrent.Executors;
@@ -67,7 +67,7 @@ public final class Background implements DisposableBean {
 
         Lane(Job job) {
             this.job = job;
-            this.status = new JobStatus(job.title(), null, null, null, null);
+            this.status = new JobStatus(job.title(), null, null, null, null, 0);
             this.worker = Executors.newSingleThreadScheduledExecutor(named("job " + job.title()));
         }
 

@@ -44,6 +44,11 @@ public final class Lane {
         return turnstile.pass(() -> workers.call(work, deadline));
     }
 
+    /** How many are served now or wait for it. */
+    public int occupied() {
+        return turnstile.occupied();
+    }
+
     /**
      * Refuses at once when the queue is full: before whatever else a request does.
      *

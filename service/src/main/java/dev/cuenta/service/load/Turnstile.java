@@ -19,6 +19,7 @@ public final class Turnstile {
     private final Semaphore places;
     private final Semaphore room;
     private final String tooMany;
+    private final int all;
 
     /**
      * A turnstile for one sort of work.
@@ -28,7 +29,8 @@ public final class Turnstile {
      */
     public Turnstile(int atOnce, int waiting, String tooMany) {
         this.places = new Semaphore(atOnce, true);
-        this.room = new Semaphore(atOnce + waiting);
+        this.all = atOnce + waiting;
+        this.room = new Semaphore(all);
         this.tooMany = tooMany;
     }
 
@@ -46,6 +48,11 @@ public final class Turnstile {
         } finally {
             room.release();
         }
+    }
+
+    /** How many have a place or wait for one. */
+    int occupied() {
+        return all - room.availablePermits();
     }
 
     /**

@@ -1,4 +1,4 @@
-/** What costs so much memory that only so much of it may go on at once. */
+/** Who gets how much: of memory, threads and processors, and of tries. */
 @NullMarked
 package dev.cuenta.service.load;
 

@@ -49,7 +49,7 @@ record Letter(String subject, String text) {
 
     /** A text message with a code. */
     static Letter code(String model, String code) {
-        return new Letter("", code + " is your code for " + model + ". It is good for ten minutes. Tell it to nobody.");
+        return new Letter("", code + " is your code for " + model + ". It is valid for ten minutes. Do not share it.");
     }
 
     /**

@@ -5,15 +5,16 @@ import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Span;
+import dev.cuenta.core.type.FieldType.Delivery;
 import dev.cuenta.service.Settings;
-import dev.cuenta.service.session.Tokens;
+import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.message.Proofs;
-import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -63,13 +64,13 @@ final class Postman {
 
     private record Addressed(String address, Letter letter) {}
 
-    /** Sends what is due on that way, to fields of such a type. */
-    void deliver(Channel channel, String type) {
+    /** Sends what is due on that way. */
+    void deliver(Channel channel, Delivery way) {
         settle();
         int failures = 0;
         Optional<Outcome> outcome = Optional.of(Outcome.DONE);
         while (outcome.isPresent() && failures < ENOUGH_FAILURES) {
-            outcome = claim(type).map(message -> deliver(message, channel));
+            outcome = claim(way).map(message -> deliver(message, channel));
             failures = outcome.filter(Outcome.FAILED::equals).isPresent() ? failures + 1 : 0;
         }
     }
@@ -104,10 +105,10 @@ final class Postman {
         }
     }
 
-    private Optional<Message> claim(String type) {
+    private Optional<Message> claim(Delivery way) {
         return live.with(revision -> {
             List<FieldPath> fields = revision.model().fields().values().stream()
-                    .filter(field -> field.type().name().equals(type))
+                    .filter(field -> field.type().isReachedBy(way))
                     .map(Field::path)
                     .toList();
             return revision.write(Scope.EVERYWHERE, work -> new Messages(work).claim(fields));
@@ -163,7 +164,7 @@ final class Postman {
     }
 
     private static boolean isPhone(Field field) {
-        return field.type().name().equals("phone");
+        return field.type().isReachedBy(Delivery.TEXT_MESSAGE);
     }
 
     private Letter letter(Message message, Field field, AccountRecord record, Work work) {

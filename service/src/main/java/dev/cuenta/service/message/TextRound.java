@@ -1,5 +1,6 @@
 package dev.cuenta.service.message;
 
+import dev.cuenta.core.type.FieldType.Delivery;
 import dev.cuenta.service.job.Job;
 import org.springframework.stereotype.Component;
 
@@ -21,6 +22,6 @@ final class TextRound implements Job {
 
     @Override
     public void carryOn() {
-        postman.deliver(channel, "phone");
+        postman.deliver(channel, Delivery.TEXT_MESSAGE);
     }
 }

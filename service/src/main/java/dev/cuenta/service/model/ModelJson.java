@@ -5,7 +5,7 @@ import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.Severity;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Diff;
-import dev.cuenta.store.revision.Revision;
+import dev.cuenta.store.live.Revision;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;

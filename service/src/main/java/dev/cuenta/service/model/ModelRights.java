@@ -1,8 +1,8 @@
 package dev.cuenta.service.model;
 
 import dev.cuenta.core.permission.CuentaPermission;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.store.live.LiveRevisions;
 import org.springframework.stereotype.Component;
 
 /** Who may look at models, and who may change them. */

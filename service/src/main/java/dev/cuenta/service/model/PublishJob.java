@@ -1,7 +1,7 @@
 package dev.cuenta.service.model;
 
 import dev.cuenta.service.job.Job;
-import dev.cuenta.store.revision.Publisher;
+import dev.cuenta.store.publish.Publisher;
 import org.springframework.stereotype.Component;
 
 /** Publishes the revision that is being published, if there is one. */

@@ -1,8 +1,8 @@
 package dev.cuenta.service.model;
 
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.store.revision.IdCosts;
-import dev.cuenta.store.revision.Revision;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.store.compare.IdCosts;
+import dev.cuenta.store.live.Revision;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;

@@ -5,19 +5,19 @@ import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.store.compare.IdCosts;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.database.TableOwner;
-import dev.cuenta.store.revision.EmptyCopy;
-import dev.cuenta.store.revision.FormerIds;
-import dev.cuenta.store.revision.IdCosts;
-import dev.cuenta.store.revision.Leftovers;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Revision;
-import dev.cuenta.store.revision.Revisions;
-import dev.cuenta.store.revision.Tables;
-import dev.cuenta.store.revision.Verification;
+import dev.cuenta.store.live.FormerIds;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Revision;
+import dev.cuenta.store.live.Revisions;
+import dev.cuenta.store.schema.Tables;
+import dev.cuenta.store.verify.EmptyCopy;
+import dev.cuenta.store.verify.Leftovers;
+import dev.cuenta.store.verify.Verification;
 import java.util.List;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -107,7 +107,7 @@ final class UpkeepUseCases {
             if (revisions.unfinished().isPresent()) {
                 throw Problem.of(
                         ProblemKind.CONFLICT,
-                        "A revision is being published, and may need what was kept aside. Sweep when it is done: cuenta model follow");
+                        "A revision is being published and may need what was set aside. Sweep when it is done: cuenta model follow");
             }
             return new Leftovers(connections).sweep(upToRevision, revision.model());
         });

@@ -24,7 +24,7 @@ final class AccountPaths {
                     Paths.JSON_OBJECT);
         }
         paths.guest("/v1/sign-ups", "post", "Sign up", ref("SignUp"), "201", ref("Account"));
-        paths.also("/v1/sign-ups", "post", "202", "Taken down; what came of it is told by mail (private sign-up)");
+        paths.also("/v1/sign-ups", "post", "202", "Accepted; the outcome is sent by mail (private sign-up)");
         paths.add("/v1/me", "get", "Read one's own account", null, "200", ref("Account"));
         paths.add(
                 "/v1/me",

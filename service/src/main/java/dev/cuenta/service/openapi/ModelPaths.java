@@ -77,11 +77,11 @@ final class ModelPaths {
                 null,
                 "200",
                 Paths.JSON_OBJECT);
-        paths.add("/v1/model/leftovers", "get", "What publishing kept aside", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/model/leftovers", "get", "What publishing set aside", null, "200", Paths.JSON_OBJECT);
         paths.add(
                 "/v1/model/sweeps",
                 "post",
-                "Drop for good what was kept aside",
+                "Delete for good what publishing set aside",
                 object(Map.of("upToRevision", Map.of("type", "integer")), List.of("upToRevision")),
                 "200",
                 Paths.JSON_OBJECT);

@@ -1,11 +1,11 @@
 package dev.cuenta.service.openapi;
 
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.OpenToGuests;
-import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToGuests;
+import dev.cuenta.service.caller.OpenToServices;
 import dev.cuenta.service.sharing.ServiceUseCases;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.LiveRevisions;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicReference;

@@ -103,11 +103,17 @@ final class SessionPaths {
         paths.add(
                 path,
                 "post",
-                "Begin with a second factor (TOTP, RFC 6238); its seed is told once",
+                "Start adding a second factor (TOTP, RFC 6238); the response shows its seed once",
                 object(Map.of("password", text()), List.of("password")),
                 "201",
                 Paths.JSON_OBJECT);
-        paths.add(path, "put", "Show a first code; recovery codes are told once", code, "200", Paths.JSON_OBJECT);
+        paths.add(
+                path,
+                "put",
+                "Confirm it with a first code; the response shows the recovery codes once",
+                code,
+                "200",
+                Paths.JSON_OBJECT);
         paths.add(path + "/recovery-codes", "post", "Make other recovery codes", code, "200", Paths.JSON_OBJECT);
         paths.add(path + "/removal", "post", "Take the second factor away", code, "200", Paths.JSON_OBJECT);
         paths.add(

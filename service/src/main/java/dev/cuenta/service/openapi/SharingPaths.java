@@ -23,7 +23,7 @@ final class SharingPaths {
         paths.add(
                 "/v1/services/{name}/keys",
                 "post",
-                "Make a key of the service; it is told once",
+                "Create a key for the service; the response shows it once",
                 object(Map.of("scope", texts, "networks", texts, "days", Map.of("type", "integer")), List.of()),
                 "201",
                 Paths.JSON_OBJECT);

@@ -23,7 +23,13 @@ final class TenantPaths {
         paths.add(member, "put", "Make an account a member", null, "204", null);
         paths.add(member, "delete", "End a membership", null, "204", null);
         String invitations = "/v1/tenants/{tenant}/invitations";
-        paths.add(invitations, "post", "Invite somebody; the token is told once", null, "201", Paths.JSON_OBJECT);
+        paths.add(
+                invitations,
+                "post",
+                "Invite somebody; the response shows the token once",
+                null,
+                "201",
+                Paths.JSON_OBJECT);
         paths.add(invitations, "get", "The open invitations", null, "200", Paths.JSON_OBJECT);
         paths.add(invitations + "/{id}", "delete", "Take an invitation back", null, "204", null);
         paths.add(

@@ -35,7 +35,7 @@ final class UpkeepPaths {
                 "201",
                 Paths.JSON_OBJECT);
         paths.add("/v1/secrets/keys", "get", "Which keys seal secret values", null, "200", Paths.JSON_OBJECT);
-        paths.add("/v1/secrets/rotations", "post", "Make another key, and seal anew", null, "202", Paths.JSON_OBJECT);
+        paths.add("/v1/secrets/rotations", "post", "Create another key and re-encrypt", null, "202", Paths.JSON_OBJECT);
         paths.add(
                 "/v1/adoptions",
                 "get",
@@ -58,8 +58,7 @@ final class UpkeepPaths {
                 List.of(Paths.query("after", "the last key of the page before"), Paths.query("limit", "1 to 5000")));
         Map<String, Object> rule = object(Map.of("rule", text()), List.of("rule"));
         paths.add("/v1/jobs", "get", "What the service does by itself, and what waits", null, "200", Paths.JSON_OBJECT);
-        paths.add(
-                "/v1/jobs/messages", "post", "Try messages again that were put aside", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/jobs/messages", "post", "Retry messages that failed for good", null, "200", Paths.JSON_OBJECT);
         paths.add(
                 "/v1/secrets/losses",
                 "get",
@@ -79,8 +78,8 @@ final class UpkeepPaths {
                 Paths.JSON_OBJECT);
         paths.add("/v1/retention/runs/{id}", "delete", "Take back a run that waits", null, "204", null);
         paths.add("/v1/retention/runs/{id}", "get", "A run and what it has taken", null, "200", Paths.JSON_OBJECT);
-        paths.add("/v1/retention/archive", "get", "Accounts that rules put aside", null, "200", Paths.JSON_OBJECT);
-        paths.add("/v1/retention/archive/{id}", "delete", "Drop for good what was put aside", null, "204", null);
+        paths.add("/v1/retention/archive", "get", "Accounts that rules archived", null, "200", Paths.JSON_OBJECT);
+        paths.add("/v1/retention/archive/{id}", "delete", "Delete an archived account for good", null, "204", null);
         paths.add(
                 "/v1/retention/archive/{id}/restoration",
                 "post",

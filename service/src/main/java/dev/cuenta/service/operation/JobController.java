@@ -1,7 +1,7 @@
 package dev.cuenta.service.operation;
 
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.job.JobStatus;
-import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.database.Waits;
 import dev.cuenta.store.message.Messages;
 import java.util.LinkedHashMap;

@@ -2,12 +2,12 @@ package dev.cuenta.service.operation;
 
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.job.JobStatus;
-import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.database.Waits;
+import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.message.Messages;
-import dev.cuenta.store.revision.LiveRevisions;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
@@ -30,7 +30,7 @@ final class JobUseCases {
     Overview overview(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.JOBS_READ, revision.model());
-            Messages.Outbox outbox = revision.read(Scope.EVERYWHERE, work -> new Messages(work).outbox());
+            Messages.Outbox outbox = revision.read(Scope.EVERYWHERE, work -> Messages.outbox(work.sql()));
             return new Overview(background.status(), waits.now(), outbox);
         });
     }

@@ -1,7 +1,7 @@
 package dev.cuenta.service.password;
 
 import dev.cuenta.service.job.Job;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevisions;
 import org.springframework.stereotype.Component;
 
 /** Has the hash ready that sign-ins of unknown people are verified against, whenever the model's parameters change. */

@@ -10,6 +10,12 @@ import dev.cuenta.core.password.PasswordVerifier;
 import dev.cuenta.core.password.RepeatableFormat;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.hash.Bcrypt;
+import dev.cuenta.service.hash.Pbkdf2;
+import dev.cuenta.service.hash.SaltedSha;
+import dev.cuenta.service.hash.Scrypt;
+import dev.cuenta.service.hash.UnixCrypt;
+import dev.cuenta.service.hash.Wrapping;
 import dev.cuenta.service.load.Lane;
 import dev.cuenta.service.load.Turnstile;
 import java.nio.CharBuffer;
@@ -59,10 +65,10 @@ public final class Passwords {
 
     private final CommonPasswords common;
     private final OwnRule ownRule;
-    private final Map<Asker, Lane> lanes = new EnumMap<>(Map.of(
-            Asker.KNOWN, new Lane("hashing", AT_ONCE, WAITING, NICE, SIGNING_IN),
-            Asker.UNKNOWN, new Lane("hashing-unknown", 1, STRANGERS_WAITING, NICER, SIGNING_IN),
-            Asker.NEW,
+    private final Map<Familiarity, Lane> lanes = new EnumMap<>(Map.of(
+            Familiarity.KNOWN, new Lane("hashing", AT_ONCE, WAITING, NICE, SIGNING_IN),
+            Familiarity.UNKNOWN, new Lane("hashing-unknown", 1, STRANGERS_WAITING, NICER, SIGNING_IN),
+            Familiarity.NEW,
                     new Lane("hashing-new", 1, STRANGERS_WAITING, NICER, "Too many people are signing up just now.")));
     private final Turnstile estimates =
             new Turnstile(1, ESTIMATES_WAITING, "Too many people are choosing passwords just now.");
@@ -84,7 +90,7 @@ public final class Passwords {
 
     /** Checks a new password and hashes it, for somebody who is known. */
     public String hash(String password, PasswordRules rules, Collection<String> identifiers) {
-        return hash(Asker.KNOWN, password, rules, identifiers);
+        return hash(Familiarity.KNOWN, password, rules, identifiers);
     }
 
     /**
@@ -94,13 +100,13 @@ public final class Passwords {
      * @return a PHC string
      * @throws Problem INVALID for a password that the policy refuses
      */
-    public String hash(Asker asker, String password, PasswordRules rules, Collection<String> identifiers) {
+    public String hash(Familiarity familiarity, String password, PasswordRules rules, Collection<String> identifiers) {
         char[] accepted = new PasswordPolicy(rules, common).accept(password, identifiers);
         try {
             ownRule.refusal(PasswordPolicy.normal(password), identifiers).ifPresent(detail -> {
                 throw Problem.invalid("/password", "ownRule", detail);
             });
-            return lane(asker).pass(() -> scheme.hash(accepted, rules));
+            return lane(familiarity).pass(() -> scheme.hash(accepted, rules));
         } finally {
             Arrays.fill(accepted, ' ');
         }
@@ -133,26 +139,31 @@ public final class Passwords {
      *
      * @throws Problem UNAVAILABLE
      */
-    public void requireRoom(Asker asker) {
-        lane(asker).requireRoom();
+    public void requireRoom(Familiarity familiarity) {
+        lane(familiarity).requireRoom();
     }
 
-    private Lane lane(Asker asker) {
-        return Objects.requireNonNull(lanes.get(asker));
+    /** How many passwords are being hashed now for askers of the sort, or wait for it. */
+    public int occupied(Familiarity familiarity) {
+        return lane(familiarity).occupied();
+    }
+
+    private Lane lane(Familiarity familiarity) {
+        return Objects.requireNonNull(lanes.get(familiarity));
     }
 
     /** Whether the password is the one behind the hash, for somebody who is known. */
     public boolean verify(Optional<String> hash, String password, PasswordRules rules) {
-        return verify(Asker.KNOWN, hash, password, rules);
+        return verify(Familiarity.KNOWN, hash, password, rules);
     }
 
     /** Whether the password is the one behind the hash; as slow without a hash as with one. */
-    public boolean verify(Asker asker, Optional<String> hash, String password, PasswordRules rules) {
+    public boolean verify(Familiarity familiarity, Optional<String> hash, String password, PasswordRules rules) {
         Optional<PasswordVerifier> verifier = hash.flatMap(HashFormat::of).map(verifiers::get);
         char[] given = PasswordPolicy.normal(password).toCharArray();
         char[] typed = password.toCharArray();
         try {
-            return lane(asker)
+            return lane(familiarity)
                     .pass(() -> verifier.filter(it -> it.verify(hash.orElseThrow(), given)
                                             || verifiesAsTyped(it, hash.orElseThrow(), typed))
                                     .isPresent()
@@ -164,7 +175,7 @@ public final class Passwords {
     }
 
     private <T> T hashing(Supplier<T> work) {
-        return lane(Asker.KNOWN).pass(work);
+        return lane(Familiarity.KNOWN).pass(work);
     }
 
     /** Other programs hashed what was typed. */

@@ -60,7 +60,7 @@ final class Images {
      */
     Made make(byte[] upload) {
         return lane.pass(() -> made(upload), DEADLINE)
-                .orElseThrow(() -> refused("Takes too long to decode. Save it anew, and smaller."));
+                .orElseThrow(() -> refused("Takes too long to decode. Save it again, smaller."));
     }
 
     private static Made made(byte[] upload) {
@@ -101,7 +101,7 @@ final class Images {
         }
         if ((long) width * height * scans > MOST_DECODED) {
             throw refused("Has " + scans + " scans of " + width + " x " + height
-                    + " pixels, which take too long to decode. Save it anew, not progressive.");
+                    + " pixels, which take too long to decode. Save it again, not progressive.");
         }
         int every = Math.max(1, Math.max(width, height) / PictureSize.WHOLE.pixels());
         ImageReadParam fewer = reader.getDefaultReadParam();

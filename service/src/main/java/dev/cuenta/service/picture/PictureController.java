@@ -2,8 +2,8 @@ package dev.cuenta.service.picture;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.body.BodyUpTo;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToServices;
 import java.io.InputStream;
 import java.util.List;
 import java.util.Map;

@@ -3,8 +3,8 @@ package dev.cuenta.service.picture;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.picture.PictureContents;
 import dev.cuenta.service.job.Job;
+import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.picture.Pictures;
-import dev.cuenta.store.revision.LiveRevisions;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.HashSet;
@@ -30,7 +30,7 @@ final class PictureSweep implements Job {
 
     @Override
     public String title() {
-        return "Dropping pictures that nobody has";
+        return "Deleting pictures that no account uses";
     }
 
     @Override

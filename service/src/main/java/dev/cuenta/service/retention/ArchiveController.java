@@ -1,6 +1,6 @@
 package dev.cuenta.service.retention;
 
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.Archived;
 import java.util.LinkedHashMap;

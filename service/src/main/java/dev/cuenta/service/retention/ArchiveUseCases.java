@@ -6,15 +6,15 @@ import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.Archived;
-import dev.cuenta.store.revision.LiveRevisions;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
-/** Accounts that rules put aside: seeing which, bringing them back, dropping them for good. */
+/** Accounts that rules archived: seeing which, bringing them back, dropping them for good. */
 @Component
 final class ArchiveUseCases {
     private static final int SHOWN = 1000;
@@ -57,7 +57,7 @@ final class ArchiveUseCases {
         if (!dropped) {
             throw Problem.of(
                     ProblemKind.NOT_FOUND,
-                    "No such account was put aside. GET /v1/retention/archive lists those that were.");
+                    "No such account was archived. GET /v1/retention/archive lists those that were.");
         }
     }
 }

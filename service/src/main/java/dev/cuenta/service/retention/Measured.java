@@ -3,8 +3,8 @@ package dev.cuenta.service.retention;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.retention.Selection;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.retention.RetentionRuns;
-import dev.cuenta.store.revision.Work;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 

@@ -1,7 +1,7 @@
 package dev.cuenta.service.secret;
 
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.job.Background;
-import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.secret.KnownKeys;
 import java.util.LinkedHashMap;
 import java.util.Map;

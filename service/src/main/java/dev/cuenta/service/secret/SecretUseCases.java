@@ -3,14 +3,14 @@ package dev.cuenta.service.secret;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.hash.PepperFile;
 import dev.cuenta.service.job.Job;
-import dev.cuenta.service.password.PepperFile;
-import dev.cuenta.service.session.Caller;
 import dev.cuenta.store.account.Lookups;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.Connections;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.secret.KnownKeys;
 import dev.cuenta.store.secret.Resealing;
 import dev.cuenta.store.secret.SecretKey;
@@ -140,7 +140,7 @@ final class SecretUseCases implements Job {
 
     @Override
     public String title() {
-        return "Sealing secret values with the current key";
+        return "Re-encrypting secret values";
     }
 
     @Override

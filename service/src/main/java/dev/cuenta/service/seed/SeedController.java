@@ -1,7 +1,7 @@
 package dev.cuenta.service.seed;
 
 import dev.cuenta.service.body.BodyUpTo;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;

@@ -3,8 +3,9 @@ package dev.cuenta.service.session;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.type.FieldType.Delivery;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Proofs;
-import dev.cuenta.store.revision.Work;
 import java.util.stream.Stream;
 
 /**
@@ -18,7 +19,7 @@ public final class PrivateAddresses {
     public static Stream<Field> of(AccountModel model) {
         return model.fields().values().stream()
                 .filter(Field::confirmed)
-                .filter(field -> field.type().name().equals("email"));
+                .filter(field -> field.type().isReachedBy(Delivery.MAIL));
     }
 
     /** Whether the model has such addresses. */

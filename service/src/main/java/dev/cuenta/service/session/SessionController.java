@@ -1,6 +1,10 @@
 package dev.cuenta.service.session;
 
 import dev.cuenta.core.activity.Origin;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.Doorkeeper;
+import dev.cuenta.service.caller.OpenToGuests;
+import dev.cuenta.service.caller.SessionTokens;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.LinkedHashMap;
 import java.util.Map;

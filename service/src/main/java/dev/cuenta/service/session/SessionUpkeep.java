@@ -2,7 +2,7 @@ package dev.cuenta.service.session;
 
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.service.job.Job;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.session.Attempts;
 import dev.cuenta.store.session.Sessions;
 import java.time.Duration;

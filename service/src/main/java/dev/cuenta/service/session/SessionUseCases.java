@@ -10,15 +10,22 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.Settings;
-import dev.cuenta.service.password.Asker;
+import dev.cuenta.service.body.Given;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.CurrentTenant;
+import dev.cuenta.service.caller.Tokens;
+import dev.cuenta.service.load.Throttle;
+import dev.cuenta.service.message.Notices;
+import dev.cuenta.service.password.Familiarity;
 import dev.cuenta.service.password.Passwords;
+import dev.cuenta.service.secondfactor.SecondFactorCheck;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.password.Credentials;
-import dev.cuenta.store.revision.LiveRevision;
-import dev.cuenta.store.revision.LiveRevisions;
-import dev.cuenta.store.revision.Work;
 import dev.cuenta.store.secondfactor.SecondFactors;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.tenant.Tenants;
@@ -71,14 +78,14 @@ final class SessionUseCases {
         String password = Given.text("password", body.get("password"));
         refuseUnknown(body);
         Throttle.Try tried = new Throttle.Try(identifier, String.valueOf(origin.address()));
-        Asker asker = throttle.knows(tried) ? Asker.KNOWN : Asker.UNKNOWN;
-        passwords.requireRoom(asker);
+        Familiarity familiarity = throttle.knows(tried) ? Familiarity.KNOWN : Familiarity.UNKNOWN;
+        passwords.requireRoom(familiarity);
         return throttle.guard(
                 tried,
                 () -> live.with(revision -> {
                     Optional<Found> found = find(revision, identifier);
                     boolean right = passwords.verify(
-                            asker,
+                            familiarity,
                             found.flatMap(Found::hash),
                             password,
                             revision.model().password());
@@ -190,13 +197,6 @@ final class SessionUseCases {
                 return token;
             });
         });
-    }
-
-    /** The same session under another token: one that was overheard before is good for nothing. */
-    static String renewed(String token, boolean strong, Work work) {
-        String next = Tokens.create(Tokens.SESSION);
-        new Sessions(work).renew(Tokens.hash(token), Tokens.hash(next), strong);
-        return next;
     }
 
     void signOut(Caller caller, String token) {

@@ -1,4 +1,4 @@
-/** Who is calling: sign-in, sessions, and the doorkeeper in front of every request. */
+/** Signing in and out. */
 @NullMarked
 package dev.cuenta.service.session;
 

@@ -1,8 +1,8 @@
 package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToServices;
 import dev.cuenta.store.sharing.Dependent;
 import java.util.LinkedHashMap;
 import java.util.Map;

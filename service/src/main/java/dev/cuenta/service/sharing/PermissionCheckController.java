@@ -1,7 +1,7 @@
 package dev.cuenta.service.sharing;
 
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToServices;
 import java.util.Map;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;

@@ -2,8 +2,8 @@ package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.sharing.Contract;
 import dev.cuenta.core.sharing.Gap;
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToServices;
 import dev.cuenta.store.sharing.ServiceKey;
 import java.util.LinkedHashMap;
 import java.util.List;

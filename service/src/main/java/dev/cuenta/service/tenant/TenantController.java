@@ -2,7 +2,7 @@ package dev.cuenta.service.tenant;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.service.session.Caller;
+import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.tenant.Invitation;
 import dev.cuenta.store.tenant.Tenant;
 import java.util.LinkedHashMap;

@@ -1,8 +1,8 @@
 package dev.cuenta.service.token;
 
-import dev.cuenta.service.session.Caller;
-import dev.cuenta.service.session.Given;
-import dev.cuenta.service.session.OpenToServices;
+import dev.cuenta.service.body.Given;
+import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.OpenToServices;
 import dev.cuenta.store.token.SigningKey;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;

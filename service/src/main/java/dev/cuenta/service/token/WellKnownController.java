@@ -1,7 +1,7 @@
 package dev.cuenta.service.token;
 
 import dev.cuenta.service.Settings;
-import dev.cuenta.service.session.OpenToGuests;
+import dev.cuenta.service.caller.OpenToGuests;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;

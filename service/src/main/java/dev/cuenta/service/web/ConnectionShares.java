@@ -1,5 +1,6 @@
 package dev.cuenta.service.web;
 
+import dev.cuenta.service.load.Network;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;

@@ -1,5 +1,6 @@
 package dev.cuenta.service.web;
 
+import dev.cuenta.service.load.Network;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.InetAddress;
 import java.util.ArrayList;

@@ -1,6 +1,7 @@
 package dev.cuenta.service.web;
 
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.service.load.Network;
 import dev.cuenta.service.load.Shares;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;

@@ -1,6 +1,7 @@
 package dev.cuenta.service.web;
 
 import dev.cuenta.service.Settings;
+import dev.cuenta.service.load.Network;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;

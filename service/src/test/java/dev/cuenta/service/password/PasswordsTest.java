@@ -11,6 +11,8 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.hash.Argon2id;
+import dev.cuenta.service.hash.Peppers;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;

@@ -7,6 +7,8 @@ import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.OwnRule;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.hash.Argon2id;
+import dev.cuenta.service.hash.Peppers;
 import dev.cuenta.service.key.KeyFile;
 import dev.cuenta.store.secret.SecretKey;
 import java.io.IOException;

@@ -10,6 +10,8 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.Settings;
+import dev.cuenta.service.hash.Argon2id;
+import dev.cuenta.service.hash.Peppers;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;

@@ -133,7 +133,7 @@ class RetentionTest {
             assertThat(key.get("/v1/accounts/" + id).response().body().replaceAll("\"version\":\\d+", ""))
                     .isEqualTo(before.replaceAll("\"version\":\\d+", ""));
             assertThat(key.post(restoration, Map.of()).status(404).everything())
-                    .contains("No such account was put aside");
+                    .contains("No such account was archived");
         }
     }
 

@@ -7,7 +7,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.store.database.Cluster;
 import dev.cuenta.store.database.Questions;
-import dev.cuenta.store.revision.LiveRevisions;
+import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.token.SigningKeys;
 import java.io.IOException;
 import java.io.UncheckedIOException;

@@ -4,7 +4,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.retention.Erasure;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.LinkedHashMap;

@@ -3,7 +3,7 @@ package dev.cuenta.store.account;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Template;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 

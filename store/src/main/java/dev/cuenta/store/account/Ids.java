@@ -2,8 +2,8 @@ package dev.cuenta.store.account;
 
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.model.IdScheme;
-import dev.cuenta.store.revision.IdType;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
+import dev.cuenta.store.schema.IdType;
 
 /** Makes account ids by the model's scheme. */
 final class Ids {

@@ -1,7 +1,7 @@
 package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.Needs;
-import dev.cuenta.store.revision.LiveRevision;
+import dev.cuenta.store.live.LiveRevision;
 import org.springframework.util.ConcurrentLruCache;
 
 /** The plans of a revision, by what is needed; as many as there may be sorts of readers. */

@@ -3,7 +3,7 @@ package dev.cuenta.store.account;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.store.revision.Shape;
+import dev.cuenta.store.schema.Shape;
 import java.util.Locale;
 
 /** Tells what the database refused as problems with fields. */

@@ -2,8 +2,8 @@ package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.store.revision.Shape;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
+import dev.cuenta.store.schema.Shape;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;

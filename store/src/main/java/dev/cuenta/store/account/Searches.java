@@ -3,8 +3,8 @@ package dev.cuenta.store.account;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.model.Field;
-import dev.cuenta.store.revision.Shape;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
+import dev.cuenta.store.schema.Shape;
 import java.util.List;
 import java.util.Objects;
 

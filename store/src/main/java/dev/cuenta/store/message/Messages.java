@@ -3,7 +3,7 @@ package dev.cuenta.store.message;
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Messages that are to be sent, in the order in which they came due. They are asked for in the transaction that needs them. */
 public final class Messages {
@@ -115,9 +116,9 @@ public final class Messages {
      */
     public record Outbox(long due, @Nullable Instant oldest, long putAside) {}
 
-    public Outbox outbox() {
-        return work.sql()
-                .sql("""
+    /** What is to be sent, and what was given up. */
+    public static Outbox outbox(JdbcClient sql) {
+        return sql.sql("""
                 select count(*) filter (where put_aside_at is null and due_at <= now()) as due,
                     min(due_at) filter (where put_aside_at is null and due_at <= now()) as oldest,
                     count(put_aside_at) as aside from cuenta.message""")

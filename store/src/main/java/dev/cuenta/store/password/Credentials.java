@@ -2,7 +2,7 @@ package dev.cuenta.store.password;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.store.account.Controlled;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;

@@ -2,7 +2,7 @@ package dev.cuenta.store.picture;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;

@@ -12,7 +12,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.secret.SealedValue;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -193,7 +193,7 @@ public final class Archive {
     public Restored restore(String id) {
         Document document = take(id).orElseThrow(() -> Problem.of(
                 ProblemKind.NOT_FOUND,
-                "No such account was put aside. GET /v1/retention/archive lists those that were."));
+                "No such account was archived. GET /v1/retention/archive lists those that were."));
         Kind kind = Optional.ofNullable(model.kinds().get(document.kind()))
                 .orElseThrow(() -> Problem.of(
                         ProblemKind.CONFLICT,

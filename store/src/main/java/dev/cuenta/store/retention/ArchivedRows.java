@@ -4,7 +4,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.TenantRules.Membership;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.tenant.Tenants;
 import java.util.ArrayList;
 import java.util.Base64;

@@ -3,7 +3,7 @@ package dev.cuenta.store.retention;
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.store.database.Connections;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;

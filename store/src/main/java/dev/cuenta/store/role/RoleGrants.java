@@ -5,7 +5,7 @@ import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.ControlledWithin;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

@@ -155,6 +155,6 @@ public final class Secrets {
     private static Problem damaged() {
         return Problem.of(
                 ProblemKind.CONFLICT,
-                "A sealed value of this account was changed in the database, or is another account's. Restore it from a backup, or give it anew.");
+                "An encrypted value of this account was changed in the database, or belongs to another account. Restore it from a backup, or set it again.");
     }
 }

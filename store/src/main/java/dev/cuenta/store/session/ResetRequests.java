@@ -1,6 +1,6 @@
 package dev.cuenta.store.session;
 
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.util.Optional;
 
 /** For whom another password was asked, as it was given; whether there is such an account is looked up later. */

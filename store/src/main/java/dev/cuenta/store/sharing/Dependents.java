@@ -2,7 +2,7 @@ package dev.cuenta.store.sharing;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.List;

@@ -2,7 +2,7 @@ package dev.cuenta.store.tenant;
 
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.account.TenantId;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;

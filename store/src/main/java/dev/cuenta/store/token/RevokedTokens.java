@@ -1,6 +1,6 @@
 package dev.cuenta.store.token;
 
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.UUID;

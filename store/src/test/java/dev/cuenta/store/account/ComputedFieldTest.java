@@ -17,7 +17,7 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Effect;
 import dev.cuenta.store.database.DatabaseTest;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.role.RoleGrants;
 import java.math.BigDecimal;
 import java.time.Instant;

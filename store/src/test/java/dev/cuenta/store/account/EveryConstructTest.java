@@ -16,7 +16,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.database.TestDatabase;
-import dev.cuenta.store.revision.Verification;
+import dev.cuenta.store.verify.Verification;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;

@@ -19,7 +19,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.database.TestDatabase;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;

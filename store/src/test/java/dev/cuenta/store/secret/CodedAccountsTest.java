@@ -7,7 +7,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;

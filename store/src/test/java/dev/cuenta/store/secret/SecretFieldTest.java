@@ -72,7 +72,8 @@ class SecretFieldTest extends CodedAccountsTest {
                 .update();
 
         assertThat(code(noor)).isEqualTo("tide table");
-        assertThat(catchThrowableOfType(Problem.class, () -> code(rik))).hasMessageContaining("another account's");
+        assertThat(catchThrowableOfType(Problem.class, () -> code(rik)))
+                .hasMessageContaining("belongs to another account");
         assertThat(shown(rik, OWNER, Set.of())).containsKey("email");
     }
 

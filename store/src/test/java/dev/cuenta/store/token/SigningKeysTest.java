@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.store.database.DatabaseTest;
-import dev.cuenta.store.revision.Work;
+import dev.cuenta.store.live.Work;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.UUID;

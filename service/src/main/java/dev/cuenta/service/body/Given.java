@@ -1,0 +1,34 @@
+package dev.cuenta.service.body;
+
+import dev.cuenta.core.problem.Problem;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/** What a request must have. */
+public final class Given {
+    public static final int LONGEST = 1024;
+
+    private Given() {}
+
+    /**
+     * The text that stands under a key.
+     *
+     * @throws Problem INVALID where it is missing, no text, empty, or longer than anybody types
+     */
+    public static String text(String key, @Nullable Object value) {
+        if (value instanceof String text && !text.isEmpty() && text.length() <= LONGEST) {
+            return text;
+        }
+        throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
+    }
+
+    /** The id that stands in an address; empty where that is none, so that nothing is found by it. */
+    public static Optional<UUID> uuid(String text) {
+        try {
+            return Optional.of(UUID.fromString(text));
+        } catch (IllegalArgumentException notAnId) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,31 @@
+package dev.cuenta.service.metrics;
+
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/** Names a request in every line of the log that it causes (W3C Trace Context, section 3.2.2.3). */
+final class TraceId {
+    /** Under which log lines have it. */
+    static final String NAME = "trace";
+
+    static final String HEADER = "traceparent";
+
+    private static final Pattern PARENT =
+            Pattern.compile("(?!ff)[0-9a-f]{2}-(?!0{32})([0-9a-f]{32})-(?!0{16})[0-9a-f]{16}-[0-9a-f]{2}(-.*)?");
+
+    private TraceId() {}
+
+    /** That of whoever asks, where the header is well-formed, or one of its own. */
+    static String of(@Nullable String parent) {
+        if (parent != null) {
+            Matcher known = PARENT.matcher(parent);
+            if (known.matches()) {
+                return known.group(1);
+            }
+        }
+        ThreadLocalRandom random = ThreadLocalRandom.current();
+        return String.format("%016x%016x", random.nextLong(), random.nextLong() | 1);
+    }
+}

@@ -1,0 +1,317 @@
+package dev.cuenta.store.compare;
+
+import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.revision.Conversion;
+import dev.cuenta.core.revision.Narrowing;
+import dev.cuenta.core.revision.Renames;
+import dev.cuenta.core.revision.StoredRecords;
+import dev.cuenta.core.type.Outcome;
+import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.schema.ColumnValues;
+import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.Shape;
+import dev.cuenta.store.secret.Secrets;
+import dev.cuenta.store.shadow.Backfill;
+import dev.cuenta.store.shadow.KeptColumns;
+import dev.cuenta.store.shadow.Plan;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** Counts in the database what a diff asks about. */
+public final class CountedRecords implements StoredRecords {
+    private static final int PAGE = 5000;
+    private static final int EXAMPLES = 3;
+    private static final int SHOWN = 5;
+    private static final int SAMPLE = 2000;
+
+    private final Connections connections;
+    private final Shape shape;
+    private final AccountModel next;
+    private final Secrets secrets;
+    private final Function<RetentionRule, Optional<Long>> taken;
+
+    /**
+     * @param live the model of the records
+     * @param next the model that they are to follow
+     * @param taken how many accounts a rule would take now; empty for one that does not fit the live model
+     */
+    public CountedRecords(
+            Connections connections,
+            AccountModel live,
+            AccountModel next,
+            Secrets secrets,
+            Function<RetentionRule, Optional<Long>> taken) {
+        this.connections = connections;
+        this.shape = new Shape(live);
+        this.next = next;
+        this.secrets = secrets;
+        this.taken = taken;
+    }
+
+    @Override
+    public long accounts() {
+        return count("select count(*) from accounts.account");
+    }
+
+    @Override
+    public long accountsOfKind(String kind) {
+        return count("select count(*) from accounts.account where kind = ?", kind);
+    }
+
+    @Override
+    public long values(Field field) {
+        return count("select count(" + column(field) + ") from " + table(field));
+    }
+
+    @Override
+    public long without(Field field) {
+        return count("select count(*) from " + table(field) + " where " + column(field) + " is null");
+    }
+
+    @Override
+    public InTheWay uncomputed(Field field) {
+        return found(new Backfill(new Shape(next), this::columnOf).uncomputed(field));
+    }
+
+    @Override
+    public InTheWay computedCollisions(Field field) {
+        return sharing(new Backfill(new Shape(next), this::columnOf).computed(field), field);
+    }
+
+    /** Before the publish: a field that is not there yet has what existing records will get. */
+    private String columnOf(Field field) {
+        return Renames.between(shape.model(), next)
+                .before(field.path())
+                .flatMap(shape.model()::field)
+                .filter(field::sharesGroup)
+                .map(before -> Shape.quoted(Shape.column(before)))
+                .orElseGet(() -> "cast("
+                        + field.forExisting()
+                                .map(value -> Shape.literal(field.column(), value))
+                                .orElse("null")
+                        + " as " + new Shape(next).type(field) + ")");
+    }
+
+    @Override
+    public long holders(int role) {
+        return count("select count(distinct account_id) from cuenta.role_given where role = ?", role);
+    }
+
+    @Override
+    public long strongHolders(int role) {
+        return count(
+                "select count(distinct g.account_id) from cuenta.role_given g join cuenta.second_factor f"
+                        + " on f.account_id = g.account_id and f.confirmed_at is not null where g.role = ?",
+                role);
+    }
+
+    @Override
+    public long inSeveralTenants() {
+        return count(
+                "select count(*) from (select from cuenta.membership group by account_id having count(*) > 1) several");
+    }
+
+    @Override
+    public Optional<Long> taken(RetentionRule rule) {
+        return taken.apply(rule);
+    }
+
+    @Override
+    public InTheWay collisions(Field before, Field after) {
+        return sharing(
+                "select " + Ddl.keyOf(before) + " as key, " + Shape.comparable(after, column(before))
+                        + " as value from " + table(before),
+                after);
+    }
+
+    /** @param values a query of keys and the values that no two may share */
+    private InTheWay sharing(String values, Field field) {
+        boolean tenant = field.uniqueWithinTenant();
+        String within = tenant ? "m.tenant_id, " : "";
+        String given = "(" + values + ") given" + (tenant ? " join cuenta.membership m on m.account_id = key" : "")
+                + " where value is not null";
+        long count = count("select coalesce(sum(n), 0) from (select count(*) as n from " + given + " group by " + within
+                + "value having count(*) > 1) shared");
+        return count == 0
+                ? InTheWay.NONE
+                : new InTheWay(
+                        count,
+                        some("select key from (select key, value, count(*) over (partition by " + within
+                                + "value) as n from " + given + ") shared where n > 1 order by value"));
+    }
+
+    /** @param keys a query of keys */
+    private InTheWay found(String keys) {
+        long count = count("select count(*) from (" + keys + ") found");
+        return count == 0 ? InTheWay.NONE : new InTheWay(count, some(keys));
+    }
+
+    private List<AccountId> some(String keys) {
+        return connections.each(
+                sql -> sql.sql("select " + shape.idOf("key") + " from (" + keys + " limit " + SHOWN + ") first")
+                        .query((row, index) -> new AccountId(row.getString(1)))
+                        .list());
+    }
+
+    /** What SQL can count, it counts; what only the type can judge is read value by value. */
+    @Override
+    public Misfits misfits(Field before, Field after) {
+        boolean sameForm = !before.secret()
+                && !after.secret()
+                && before.type().equals(after.type())
+                && before.column().equals(after.column())
+                && Objects.equals(before.limits().pattern(), after.limits().pattern())
+                && before.limits().maxBytes() <= after.limits().maxBytes();
+        if (!sameForm) {
+            return judged(before, after);
+        }
+        return Narrowing.narrower(before, after) ? counted(before, after) : Misfits.NONE;
+    }
+
+    private Misfits counted(Field before, Field after) {
+        List<String> conditions = Shape.checks(after, Shape.column(before)).stream()
+                .map(check -> "not (" + check.condition() + ")")
+                .toList();
+        if (conditions.isEmpty()) {
+            return Misfits.NONE;
+        }
+        String broken = " from " + table(before) + " where " + String.join(" or ", conditions);
+        InTheWay refused = found("select " + Ddl.keyOf(before) + " as key" + broken);
+        List<String> examples = connections.each(sql -> sql.sql("select distinct left(cast(" + column(before)
+                        + " as text), 60)" + broken + " limit " + EXAMPLES)
+                .query(String.class)
+                .list());
+        return new Misfits(refused, 0, examples);
+    }
+
+    /** Reads every value once, in no order, a page of the cursor at a time. */
+    private Misfits judged(Field before, Field after) {
+        Judged judged = new Judged(before, after);
+        connections.together(sql -> {
+            String key = "v." + Ddl.keyOf(before);
+            sql.sql("select " + column(before) + ", cast(" + key + " as text), " + shape.idOf(key) + " from "
+                            + table(before) + " v where " + column(before) + " is not null")
+                    .withFetchSize(PAGE)
+                    .query(row -> {
+                        judged.judge(opened(before, row), row.getString(3));
+                    });
+            return judged;
+        });
+        return new Misfits(judged.inTheWay(), judged.rewritten, judged.examples);
+    }
+
+    private Object opened(Field field, ResultSet row) throws SQLException {
+        return Objects.requireNonNull(
+                secrets.opened(field, row.getString(2), ColumnValues.get(row, 1, Shape.stored(field))));
+    }
+
+    private static final class Judged {
+        private final Field before;
+        private final Field after;
+        private final List<String> examples = new ArrayList<>();
+        private final List<AccountId> accounts = new ArrayList<>();
+        private long refused;
+        private long rewritten;
+
+        Judged(Field before, Field after) {
+            this.before = before;
+            this.after = after;
+        }
+
+        InTheWay inTheWay() {
+            return refused == 0 ? InTheWay.NONE : new InTheWay(refused, accounts);
+        }
+
+        void judge(Object value, String account) {
+            Outcome outcome = Conversion.convert(value, before, after);
+            if (outcome.refusal().isPresent()) {
+                refused++;
+                if (accounts.size() < SHOWN) {
+                    accounts.add(new AccountId(account));
+                }
+                if (examples.size() < EXAMPLES) {
+                    examples.add(String.valueOf(before.type().write(value)));
+                }
+            } else if (!outcome.value().orElseThrow().equals(value)) {
+                rewritten++;
+            }
+        }
+    }
+
+    @Override
+    public long returning(Field before, Field after) {
+        if (after.secret()) {
+            return 0; // no two sealed values can be compared
+        }
+        return connections
+                .each(sql -> new KeptColumns(sql).fitting(after, shape))
+                .map(name -> count("select count(*) from " + table(after) + " where "
+                        + Backfill.returning(new Plan.Same(before, after), Shape.column(before), name)))
+                .orElse(0L);
+    }
+
+    @Override
+    public Optional<Kept> kept(Field field) {
+        return connections
+                .each(sql -> new KeptColumns(sql).fitting(field, shape))
+                .map(name -> {
+                    long values = count("select count(" + Shape.quoted(name) + ") from " + table(field));
+                    return new Kept(
+                            values, count("select count(*) from " + table(field)) - values, breaking(field, name));
+                });
+    }
+
+    /** Values of the kept column that break the field's rules, and those that more than one record holds where none may. */
+    private long breaking(Field field, String name) {
+        long broken = 0;
+        for (Shape.Check check : Shape.checks(field, name)) {
+            broken += count("select count(*) from " + table(field) + " where not (" + check.condition() + ")");
+        }
+        String comparable = Shape.comparable(field, Shape.quoted(name));
+        return field.unique()
+                ? broken
+                        + count("select count(" + comparable + ") - count(distinct " + comparable + ") from "
+                                + table(field))
+                : broken;
+    }
+
+    /**
+     * How many records a second this database rewrites: measured on as many as one batch has, and rolled back.
+     *
+     * @return 0 when there is nothing to measure with
+     */
+    public long recordsPerSecond() {
+        return connections.together(sql -> {
+            sql.sql("savepoint measured").update();
+            long begun = System.nanoTime();
+            int rewritten = sql.sql(
+                            "update accounts.account set version = version where id in (select id from accounts.account limit "
+                                    + SAMPLE + " for update skip locked)")
+                    .update();
+            long nanos = Math.max(1, System.nanoTime() - begun);
+            sql.sql("rollback to savepoint measured").update();
+            return rewritten * 1_000_000_000L / nanos;
+        });
+    }
+
+    private static String table(Field field) {
+        return Shape.qualified(field.path().profile());
+    }
+
+    private static String column(Field field) {
+        return Shape.quoted(Shape.column(field));
+    }
+
+    private long count(String query, Object... parameters) {
+        return connections.each(
+                sql -> sql.sql(query).params(parameters).query(Long.class).single());
+    }
+}
