@@ -39,16 +39,23 @@ public final class Service {
         return settings.token().map(this::client);
     }
 
-    /** A client for a guest. */
+    /** A client for a guest, who may say which tenant by its id only: no tenant is shown to guests by its name. */
     public CuentaClient guest() {
-        return client(null);
+        return new CuentaClient(address(), null, tenant().filter(Ids::isTenant).orElse(null));
     }
 
     private CuentaClient client(@Nullable String token) {
-        URI address = URI.create(url != null ? url : settings.get("url").orElse(HERE));
-        String named = tenant != null ? tenant : settings.get("tenant").orElse(null);
-        return new CuentaClient(
-                address, token, named == null ? null : TenantNames.id(new CuentaClient(address, token, null), named));
+        CuentaClient anywhere = new CuentaClient(address(), token, null);
+        return tenant().map(named -> new CuentaClient(address(), token, TenantNames.id(anywhere, named)))
+                .orElse(anywhere);
+    }
+
+    private URI address() {
+        return URI.create(url != null ? url : settings.get("url").orElse(HERE));
+    }
+
+    private Optional<String> tenant() {
+        return Optional.ofNullable(tenant).or(() -> settings.get("tenant"));
     }
 
     /** A client for another installation, with its own key or with what this one is asked with. */

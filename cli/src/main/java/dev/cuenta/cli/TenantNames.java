@@ -6,13 +6,10 @@ import dev.cuenta.core.problem.ProblemKind;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Pattern;
 import tools.jackson.databind.JsonNode;
 
 /** Finds tenants by their id, their name or their subdomain. */
 public final class TenantNames {
-    private static final Pattern ID = Pattern.compile("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}");
-
     private TenantNames() {}
 
     /**
@@ -21,7 +18,7 @@ public final class TenantNames {
      * @throws Problem NOT_FOUND for none within reach; CONFLICT where several have the name
      */
     public static String id(CuentaClient client, String named) {
-        if (ID.matcher(named).matches()) {
+        if (Ids.isTenant(named)) {
             return named;
         }
         List<String> found = new ArrayList<>();

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.net.InetAddress;
@@ -144,6 +146,23 @@ class ConventionsTest {
         answers.put("/v1/model/form", "{\"signIn\": [\"email\"]}");
         assertThat(run("accounts", "list", "--tenant", named)).isZero();
         assertThat(asked).contains("GET /v1/accounts?limit=25 in " + HARBOUR);
+    }
+
+    /** Who signs in is a guest until then, and is shown no tenants. */
+    @Test
+    void a_tenant_s_name_keeps_nobody_from_signing_in() {
+        String[] arguments = {"sign-in", "noor@marea.example", "--password-stdin", "--tenant", "Punta Clara"};
+        answers.put(
+                "/v1/sessions",
+                "{\"type\": \"urn:cuenta:problem:unauthenticated\", \"status\":401, \"detail\": \"Wrong.\"}");
+        InputStream terminal = System.in;
+        System.setIn(new ByteArrayInputStream("a wrong password\n".getBytes(StandardCharsets.UTF_8)));
+        try {
+            assertThat(run(arguments)).isNotZero();
+        } finally {
+            System.setIn(terminal);
+        }
+        assertThat(asked).containsExactly("POST /v1/sessions");
     }
 
     @Test
