@@ -2,6 +2,7 @@ package dev.cuenta.cli;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import java.util.function.Supplier;
 import picocli.CommandLine.Option;
 
 /** The option {@code --yes} of every command that takes something away for good, and the question that it answers. */
@@ -9,21 +10,16 @@ public final class Agreement {
     @Option(names = "--yes", description = "Do not ask.")
     private boolean yes;
 
-    /** Whether nobody is asked. */
-    public boolean isGiven() {
-        return yes;
-    }
-
     /**
      * Asks whoever is at the terminal.
      *
-     * @param question such as {@code Delete vera for good?}
+     * @param question such as {@code Delete vera for good?}; worked out only where somebody is asked
      * @throws Problem CONFLICT where nobody agrees, or there is no terminal to ask at
      */
-    public void require(String question) {
+    public void require(Supplier<String> question) {
         boolean agreed = yes
                 || Terminal.present()
-                        .map(console -> console.readLine("%s Type yes: ", question))
+                        .map(console -> console.readLine("%s Type yes: ", question.get()))
                         .filter("yes"::equals)
                         .isPresent();
         if (!agreed) {

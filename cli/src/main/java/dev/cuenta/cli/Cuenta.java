@@ -74,7 +74,11 @@ public final class Cuenta implements CommandGroup {
         IFactory parts = new Parts(new Settings(Map.of()));
         CommandLine all = new CommandLine(new Cuenta(), parts);
         addAll(all, parts);
-        return all.setUsageHelpAutoWidth(false).setUsageHelpWidth(WIDTH);
+        return settled(all);
+    }
+
+    private static CommandLine settled(CommandLine command) {
+        return command.setUsageHelpAutoWidth(false).setUsageHelpWidth(WIDTH);
     }
 
     private static void addAll(CommandLine group, IFactory parts) {
@@ -119,10 +123,8 @@ public final class Cuenta implements CommandGroup {
         IFactory parts = new Parts(new Settings(environment));
         CommandLine commandLine = new CommandLine(new Cuenta(), parts);
         addCommands(commandLine, List.of(arguments), parts);
-        return commandLine
+        return settled(commandLine)
                 .setExecutionExceptionHandler(new Refusals())
-                .setUsageHelpAutoWidth(false)
-                .setUsageHelpWidth(WIDTH)
                 .setCaseInsensitiveEnumValuesAllowed(true);
     }
 

@@ -1,5 +1,6 @@
 package dev.cuenta.cli.account;
 
+import dev.cuenta.cli.Ids;
 import dev.cuenta.client.Answer;
 import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.problem.Problem;
@@ -8,14 +9,10 @@ import java.io.PrintWriter;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
-import java.util.regex.Pattern;
 import tools.jackson.databind.JsonNode;
 
 /** Finds accounts by id or by what they sign in with, and prints them. */
 public final class Accounts {
-    /** As every id scheme writes them; nobody signs in with such a name. */
-    private static final Pattern ID = Pattern.compile("\\d{1,19}|[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}");
-
     private Accounts() {}
 
     /** The address of an account that somebody named by its id or by what it signs in with. */
@@ -25,7 +22,7 @@ public final class Accounts {
 
     /** As {@link #path}, the id alone. */
     public static String id(CuentaClient client, String idOrName) {
-        return ID.matcher(idOrName).matches() ? idOrName : idOf(client, idOrName);
+        return Ids.isAccount(idOrName) ? idOrName : idOf(client, idOrName);
     }
 
     private static String idOf(CuentaClient client, String name) {
@@ -42,7 +39,12 @@ public final class Accounts {
     }
 
     static void print(Answer answer, PrintWriter out) {
-        print("", answer.body(), out);
+        print(answer.body(), out);
+    }
+
+    /** A line for each of its values; what lies deeper is indented. */
+    public static void print(JsonNode object, PrintWriter out) {
+        print("", object, out);
         out.flush();
     }
 

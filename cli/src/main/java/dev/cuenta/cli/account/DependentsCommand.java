@@ -36,7 +36,7 @@ final class DependentsCommand implements Runnable {
         CuentaClient client = service.client();
         String path = Accounts.path(client, account) + "/dependents";
         if (other != null) {
-            String id = Accounts.path(client, other).replaceFirst(".*/", "");
+            String id = Accounts.id(client, other);
             JsonNode moved = client.post(path + "/moves", Map.of("account", id)).body();
             if (!output.printed(moved)) {
                 output.writer().println("Moved " + moved.path("moved").asString() + ".");

@@ -14,7 +14,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.UnaryOperator;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -93,14 +92,18 @@ final class ExportCommand implements Runnable {
     }
 
     private void write(PrintWriter out) {
+        CuentaClient client = service.client();
+        if (whole) {
+            AccountModel model = LiveModel.of(client);
+            write(client, Exported.fields(model), new ExportedPictures(client, model)::in, out);
+        } else {
+            write(client, fields, UnaryOperator.identity(), out);
+        }
+    }
+
+    private void write(CuentaClient client, List<String> named, UnaryOperator<String> complete, PrintWriter out) {
         long begun = System.nanoTime();
         long[] written = {0};
-        CuentaClient client = service.client();
-        Optional<AccountModel> model = whole ? Optional.of(LiveModel.of(client)) : Optional.empty();
-        List<String> named = model.map(Exported::fields).orElse(fields);
-        UnaryOperator<String> complete = model.<UnaryOperator<String>>map(
-                        live -> new ExportedPictures(client, live)::in)
-                .orElse(UnaryOperator.identity());
         client.lines("/v1/accounts", chosen.query(named), line -> {
             out.println(complete.apply(line));
             if (++written[0] % TOLD_EACH == 0) {

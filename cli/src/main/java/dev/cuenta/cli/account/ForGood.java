@@ -20,7 +20,7 @@ final class ForGood {
     Chosen agreed(CuentaClient client, String verb) {
         String path = Accounts.path(client, account);
         String name = client.get(path, Map.of()).body().path("displayName").asString();
-        agreement.require(verb + " " + name + " for good?");
+        agreement.require(() -> verb + " " + name + " for good?");
         return new Chosen(path, name);
     }
 }

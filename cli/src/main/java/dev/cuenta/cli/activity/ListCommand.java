@@ -58,8 +58,8 @@ final class ListCommand implements Runnable {
     public void run() {
         CuentaClient client = service.client();
         Map<String, String> query = new LinkedHashMap<>();
-        put(query, "account", account == null ? null : id(client, account));
-        put(query, "person", person == null ? null : id(client, person));
+        put(query, "account", account == null ? null : Accounts.id(client, account));
+        put(query, "person", person == null ? null : Accounts.id(client, person));
         put(query, "service", byService);
         put(query, "action", action);
         put(query, "before", before);
@@ -83,10 +83,6 @@ final class ListCommand implements Runnable {
                     .println("There is more: --before " + page.path("next").asString());
             output.writer().flush();
         }
-    }
-
-    private static String id(CuentaClient client, String idOrName) {
-        return Accounts.path(client, idOrName).replaceFirst(".*/", "");
     }
 
     private static void put(Map<String, String> query, String name, @Nullable String value) {

@@ -32,12 +32,13 @@ final class VerifyCommand implements Callable<Integer> {
                 service.client().get("/v1/activity/verification", Map.of()).body();
         boolean fits = report.path("faults").isEmpty();
         if (!output.printed(report)) {
-            print(report, fits, output.writer());
+            print(report, fits);
         }
         return fits ? 0 : 1;
     }
 
-    private static void print(JsonNode report, boolean fits, PrintWriter out) {
+    private void print(JsonNode report, boolean fits) {
+        PrintWriter out = output.writer();
         long entries = report.path("entries").asLong();
         out.println(
                 fits
@@ -59,7 +60,7 @@ final class VerifyCommand implements Callable<Integer> {
                             fault.path("position").asString(),
                             fault.path("entry").asString(),
                             fault.path("what").asString()));
-            table.print(out);
+            output.print(table);
         }
         out.flush();
     }

@@ -10,7 +10,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "retry",
         mixinStandardHelpOptions = true,
-        description = "Retry messages that failed for good after their last try.",
+        description = "Retry messages that failed on their last try.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta jobs retry")
 final class RetryCommand implements Runnable {

@@ -37,7 +37,7 @@ final class SweepCommand implements Runnable {
     @Override
     public void run() {
         if (upTo != null) {
-            agreement.require("Delete for good what revisions up to " + upTo + " set aside?");
+            agreement.require(() -> "Delete for good what revisions up to " + upTo + " set aside?");
         }
         CuentaClient client = service.client();
         JsonNode items = upTo == null

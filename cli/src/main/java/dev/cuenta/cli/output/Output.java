@@ -25,7 +25,7 @@ public final class Output {
             names = "--output",
             paramLabel = "FORMAT",
             description =
-                    "table (default), json, jsonl (one line per item) or csv (RFC 4180). Problems are JSON too then.")
+                    "table (default), json, jsonl (one line per item) or csv (RFC 4180). With json and jsonl, problems are JSON too.")
     private Format format = Format.TABLE;
 
     @Option(
@@ -37,15 +37,15 @@ public final class Output {
 
     /** Prints the result in a format for programs if the caller asked for one. Says whether it did. */
     public boolean printed(Object result) {
+        if (format == Format.TABLE) {
+            return false;
+        }
         JsonMapper json = CuentaClient.json();
         JsonNode node = json.valueToTree(result);
         switch (format) {
-            case TABLE -> {
-                return false;
-            }
             case JSON -> writer().println(json.writerWithDefaultPrettyPrinter().writeValueAsString(node));
             case JSONL -> items(node).forEach(item -> writer().println(json.writeValueAsString(item)));
-            case CSV -> Csv.write(items(node), columns, writer());
+            default -> Csv.write(items(node), columns, writer());
         }
         writer().flush();
         return true;

@@ -29,7 +29,7 @@ final class DropCommand implements Runnable {
 
     @Override
     public void run() {
-        agreement.require("Delete the archived account " + id + " for good?");
+        agreement.require(() -> "Delete the archived account " + id + " for good?");
         service.client().delete("/v1/retention/archive/" + id);
         spec.commandLine().getOut().println("Deleted.");
     }

@@ -54,9 +54,7 @@ final class RunCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        if (!agreement.isGiven()) {
-            agreement.require(question(client));
-        }
+        agreement.require(() -> question(client));
         JsonNode run = client.post("/v1/retention/runs", Map.of("rule", rule, "allow", allow))
                 .body();
         String path = "/v1/retention/runs/" + run.path("id").asString();

@@ -1,5 +1,6 @@
 package dev.cuenta.cli.secret;
 
+import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import java.io.PrintWriter;
 import tools.jackson.databind.JsonNode;
@@ -8,7 +9,8 @@ import tools.jackson.databind.JsonNode;
 final class KeyTable {
     private KeyTable() {}
 
-    static void print(JsonNode keys, PrintWriter out) {
+    static void print(JsonNode keys, Output output) {
+        PrintWriter out = output.writer();
         JsonNode items = keys.path("items");
         if (items.isEmpty()) {
             out.println("Nothing is encrypted yet: the first key is created with the first secret value.");
@@ -23,7 +25,7 @@ final class KeyTable {
                     : key.has("retiredAt") ? "no longer used" : "decrypts earlier values";
             table.row(key.path("id").asString(), key.path("addedAt").asString().replaceFirst("\\..*", "Z"), state);
         }
-        table.print(out);
+        output.print(table);
         long left = keys.path("left").asLong();
         if (left > 0) {
             out.println(left + (left == 1 ? " value is" : " values are") + " to be re-encrypted.");

@@ -25,7 +25,7 @@ final class KeysCommand implements Runnable {
     public void run() {
         JsonNode keys = service.client().get("/v1/secrets/keys", Map.of()).body();
         if (!output.printed(keys)) {
-            KeyTable.print(keys, output.writer());
+            KeyTable.print(keys, output);
         }
     }
 }

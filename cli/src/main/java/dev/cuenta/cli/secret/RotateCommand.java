@@ -27,7 +27,7 @@ final class RotateCommand implements Runnable {
     public void run() {
         JsonNode keys = service.client().post("/v1/secrets/rotations", Map.of()).body();
         if (!output.printed(keys)) {
-            KeyTable.print(keys, output.writer());
+            KeyTable.print(keys, output);
         }
     }
 }

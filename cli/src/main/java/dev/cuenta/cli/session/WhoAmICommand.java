@@ -1,14 +1,13 @@
 package dev.cuenta.cli.session;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.account.Accounts;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import java.io.PrintWriter;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import tools.jackson.databind.JsonNode;
@@ -38,7 +37,7 @@ public final class WhoAmICommand implements Runnable {
         account(client, answer);
         answer.put("permissions", form.path("may"));
         if (!output.printed(answer)) {
-            print(answer, output.writer());
+            Accounts.print(CuentaClient.json().valueToTree(answer), output.writer());
         }
     }
 
@@ -56,14 +55,5 @@ public final class WhoAmICommand implements Runnable {
             }
             answer.put("account", "the installation key");
         }
-    }
-
-    private static void print(Map<String, Object> answer, PrintWriter out) {
-        int width = answer.keySet().stream().mapToInt(String::length).max().orElse(0);
-        answer.forEach((name, value) -> out.println(name + " ".repeat(width - name.length()) + "  "
-                + (value instanceof JsonNode list
-                        ? list.valueStream().map(JsonNode::asString).collect(Collectors.joining(", "))
-                        : value)));
-        out.flush();
     }
 }

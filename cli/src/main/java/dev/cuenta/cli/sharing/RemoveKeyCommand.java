@@ -32,7 +32,7 @@ final class RemoveKeyCommand implements Runnable {
 
     @Override
     public void run() {
-        agreement.require("Revoke the key " + key + " of " + name + "?");
+        agreement.require(() -> "Revoke the key " + key + " of " + name + "?");
         service.client().delete("/v1/services/" + name + "/keys/" + key);
         spec.commandLine().getOut().println("The key of " + name + " is revoked.");
     }
