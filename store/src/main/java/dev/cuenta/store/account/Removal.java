@@ -20,6 +20,11 @@ public final class Removal {
     private static final String SAMPLE =
             "select id from chosen where mod(hashtextextended(cast(id as text), 0), greatest(1, (select count(*) from chosen) / 10000)) = 0";
 
+    /** Counted beside the dependents, under names that no profile has. */
+    private static final String CHOSEN_COUNT = "#chosen";
+
+    private static final String SAMPLE_COUNT = "#sample";
+
     private static final int LARGE = 100_000;
     private static final MathContext DIGITS = new MathContext(3);
 
@@ -65,8 +70,8 @@ public final class Removal {
         Map<String, String> tables = tables();
         Set<String> large = large(tables.values());
         Map<String, String> records = new LinkedHashMap<>();
-        records.put("accounts", "select from chosen");
-        records.put("sample", "select from sample");
+        records.put(CHOSEN_COUNT, "select from chosen");
+        records.put(SAMPLE_COUNT, "select from sample");
         tables.forEach((sort, table) -> records.put(
                 sort,
                 "select from " + table + " t join " + (large.contains(table) ? "sample" : "chosen")
@@ -80,8 +85,8 @@ public final class Removal {
     }
 
     private static Extent extent(Map<String, Long> counts, Map<String, String> tables, Set<String> large) {
-        long accounts = counts.getOrDefault("accounts", 0L);
-        long sample = counts.getOrDefault("sample", 0L);
+        long accounts = counts.getOrDefault(CHOSEN_COUNT, 0L);
+        long sample = counts.getOrDefault(SAMPLE_COUNT, 0L);
         Map<String, Long> dependents = new LinkedHashMap<>();
         Set<String> estimated = new LinkedHashSet<>();
         tables.forEach((sort, table) -> {
