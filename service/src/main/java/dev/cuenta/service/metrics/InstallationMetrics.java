@@ -22,7 +22,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import java.util.function.ToDoubleFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -61,24 +60,47 @@ final class InstallationMetrics implements MeterBinder {
                     .tag("asker", familiarity.name().toLowerCase(Locale.ROOT))
                     .register(registry);
         }
-        asked("cuenta.messages.due", "Messages that are to be sent", registry, () -> outbox(Messages.Outbox::due));
-        asked(
+        bindOutbox(registry);
+        bindPublish(registry);
+        read(
+                "cuenta.retention.waiting",
+                "Runs of rules that wait to be allowed",
+                registry,
+                shared(runs::recent),
+                recent -> recent.stream().filter(RetentionRun::waiting).count());
+    }
+
+    private void bindOutbox(MeterRegistry registry) {
+        SharedAnswer<Messages.Outbox> outbox = shared(() -> connections.each(Messages::outbox));
+        read("cuenta.messages.due", "Messages that are to be sent", registry, outbox, Messages.Outbox::due);
+        read(
                 "cuenta.messages.waiting",
                 "For how long the oldest message has been due, in seconds",
                 registry,
-                () -> outbox(outbox -> secondsSince(outbox.oldest())));
-        asked(
+                outbox,
+                told -> secondsSince(told.oldest()));
+        read(
                 "cuenta.messages.failed",
                 "Messages that failed on their last try",
                 registry,
-                () -> outbox(Messages.Outbox::putAside));
-        asked(
+                outbox,
+                Messages.Outbox::putAside);
+    }
+
+    private void bindPublish(MeterRegistry registry) {
+        SharedAnswer<Optional<Revision>> unfinished = shared(revisions::unfinished);
+        read(
                 "cuenta.publish.records",
                 "Records of the publish's present step",
                 registry,
-                publishing(Revision::rowsTotal));
-        asked("cuenta.publish.done", "Those of them that are done", registry, publishing(Revision::rowsDone));
-        asked("cuenta.retention.waiting", "Runs of rules that wait to be allowed", registry, this::waitingRuns);
+                unfinished,
+                publish -> publish.map(Revision::rowsTotal).orElse(0L));
+        read(
+                "cuenta.publish.done",
+                "Those of them that are done",
+                registry,
+                unfinished,
+                publish -> publish.map(Revision::rowsDone).orElse(0L));
     }
 
     private void bind(String title, MeterRegistry registry) {
@@ -109,31 +131,12 @@ final class InstallationMetrics implements MeterBinder {
         return moment == null ? 0 : Duration.between(moment, clock.instant()).toMillis() / 1000.0;
     }
 
-    /** Not a number while the database cannot be asked: everything else is told meanwhile. */
-    private static void asked(String name, String description, MeterRegistry registry, Supplier<Number> question) {
-        Gauge.builder(name, () -> {
-                    try {
-                        return question.get();
-                    } catch (RuntimeException away) {
-                        return Double.NaN;
-                    }
-                })
-                .description(description)
-                .register(registry);
+    private static <T> SharedAnswer<T> shared(Supplier<T> question) {
+        return new SharedAnswer<>(question, System::nanoTime);
     }
 
-    private double outbox(ToDoubleFunction<Messages.Outbox> asked) {
-        return asked.applyAsDouble(connections.each(Messages::outbox));
-    }
-
-    private Supplier<Number> publishing(ToDoubleFunction<Revision> asked) {
-        return () -> {
-            Optional<Revision> unfinished = revisions.unfinished();
-            return unfinished.map(asked::applyAsDouble).orElse(0.0);
-        };
-    }
-
-    private Number waitingRuns() {
-        return runs.recent().stream().filter(RetentionRun::waiting).count();
+    private static <T> void read(
+            String name, String description, MeterRegistry registry, SharedAnswer<T> answer, Function<T, Number> part) {
+        Gauge.builder(name, () -> answer.read(part)).description(description).register(registry);
     }
 }

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Component;
 
@@ -18,18 +19,20 @@ final class MetricsServer implements DisposableBean {
     private static final int NONE = 0;
 
     private final PrometheusMeterRegistry registry;
-    private final HttpServer server;
+    private final @Nullable HttpServer server;
 
     MetricsServer(Settings settings, PrometheusMeterRegistry registry) {
         this.registry = registry;
         Settings.Metrics metrics = settings.metrics();
+        this.server = metrics.port() == NONE ? null : start(metrics);
+    }
+
+    private HttpServer start(Settings.Metrics metrics) {
         try {
-            server = HttpServer.create();
-            if (metrics.port() != NONE) {
-                server.bind(new InetSocketAddress(metrics.address(), metrics.port()), 0);
-                server.createContext("/metrics", this::answer);
-                server.start();
-            }
+            HttpServer started = HttpServer.create(new InetSocketAddress(metrics.address(), metrics.port()), 0);
+            started.createContext("/metrics", this::answer);
+            started.start();
+            return started;
         } catch (IOException taken) {
             throw new UncheckedIOException(
                     "Metrics cannot be served at " + metrics.address() + ":" + metrics.port()
@@ -49,6 +52,8 @@ final class MetricsServer implements DisposableBean {
 
     @Override
     public void destroy() {
-        server.stop(0);
+        if (server != null) {
+            server.stop(0);
+        }
     }
 }

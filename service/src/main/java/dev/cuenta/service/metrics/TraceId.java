@@ -1,5 +1,6 @@
 package dev.cuenta.service.metrics;
 
+import java.util.HexFormat;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -26,6 +27,7 @@ final class TraceId {
             }
         }
         ThreadLocalRandom random = ThreadLocalRandom.current();
-        return String.format("%016x%016x", random.nextLong(), random.nextLong() | 1);
+        HexFormat hex = HexFormat.of();
+        return hex.toHexDigits(random.nextLong()) + hex.toHexDigits(random.nextLong() | 1);
     }
 }
