@@ -7,6 +7,7 @@ import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** What a question asks about that no index answers: the database looks at every account for it. */
@@ -39,6 +40,11 @@ public final class Unindexed {
     /** As {@link #in}, but empty where an index leads to all that meet the condition, whatever else is asked of these. */
     public static Set<String> throughout(Condition condition) {
         return isLedTo(condition) ? Set.of() : in(condition);
+    }
+
+    /** As messages name such paths. */
+    public static String named(Set<String> paths) {
+        return paths.stream().map(path -> "`" + path + "`").collect(Collectors.joining(", "));
     }
 
     private static boolean isLedTo(Condition condition) {

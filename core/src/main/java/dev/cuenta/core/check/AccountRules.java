@@ -18,7 +18,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.stream.Collectors;
 
 /** What can be said about the account as a whole: id, display name, kinds, roles, retention. */
 final class AccountRules {
@@ -193,9 +192,7 @@ final class AccountRules {
                                 FindingCode.RETENTION_UNINDEXED,
                                 "retention." + rule.name(),
                                 "To find what `" + rule.name() + "` takes, every account is read: no index helps with "
-                                        + unindexed.stream()
-                                                .map(path -> "`" + path + "`")
-                                                .collect(Collectors.joining(", "))
+                                        + Unindexed.named(unindexed)
                                         + ".",
                                 "Give one of them `indexed: true`, or have the rule ask for something else that has an index."));
     }

@@ -130,17 +130,13 @@ final class AccountChange {
         });
     }
 
-    private static boolean isMailAddress(Field field) {
-        return field.type().isReachedBy(Delivery.MAIL);
-    }
-
     /** Whoever loses the address learns of it there; a new one that is confirmed gets a link for that anyway. */
     private static void tellBothAddresses(Work work, AccountRecord record, Map<FieldPath, @Nullable Object> changed) {
         Messages messages = new Messages(work);
         changed.forEach((path, next) -> work.revision()
                 .model()
                 .field(path)
-                .filter(field -> isMailAddress(field) && (field.signIn() || field.confirmed()))
+                .filter(field -> field.type().isReachedBy(Delivery.MAIL) && (field.signIn() || field.confirmed()))
                 .ifPresent(field -> {
                     if (record.values().get(path) instanceof String before) {
                         messages.tell(record.id(), Message.Purpose.ADDRESS_LEFT, path, before);

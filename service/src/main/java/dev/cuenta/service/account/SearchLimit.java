@@ -14,7 +14,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -62,7 +61,7 @@ final class SearchLimit {
         Set<String> unindexed = Unindexed.in(query);
         return unindexed.isEmpty() || new Accounts(work).countUpTo(FEW, null) <= FEW
                 ? Optional.empty()
-                : Optional.of("No index helps with " + named(unindexed)
+                : Optional.of("No index helps with " + Unindexed.named(unindexed)
                         + ": every account is looked at, and that is given up after " + longest() + ".");
     }
 
@@ -80,13 +79,9 @@ final class SearchLimit {
                 pointer,
                 "unindexed",
                 "There are too many accounts to look at each: this was given up after " + longest()
-                        + ". No index helps with " + named(unindexed)
+                        + ". No index helps with " + Unindexed.named(unindexed)
                         + ". Filter by something indexed as well, or have the model give it one: `indexed: true` to compare and"
                         + " sort, `search: true` for co with three letters or more.");
-    }
-
-    private static String named(Set<String> paths) {
-        return paths.stream().map(path -> "`" + path + "`").collect(Collectors.joining(", "));
     }
 
     private Problem tooManyToCount() {

@@ -1,7 +1,12 @@
 package dev.cuenta.service.adoption;
 
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.store.adoption.Adoptions;
+import dev.cuenta.store.live.LiveRevision;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -9,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -46,6 +52,13 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
             @Nullable String password,
             Map<String, Object> values,
             Map<String, String> pictures) {
+        /** Empty where the model does not have it. */
+        Optional<Kind> kind(Kind otherwise, AccountModel model) {
+            return kind == null
+                    ? Optional.of(otherwise)
+                    : Optional.ofNullable(model.kinds().get(kind));
+        }
+
         Row withPassword(String hash) {
             return new Row(
                     number,
@@ -125,6 +138,15 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
             sent.clashes().forEach((field, choice) -> clashes.put(field, clash(String.valueOf(choice))));
         }
         return new AdoptedRows(source, sent.kind(), clashes, rows);
+    }
+
+    /** Those rows' keys that were adopted before. */
+    Set<String> before(List<Row> some, LiveRevision revision) {
+        List<String> keys = some.stream().map(Row::key).toList();
+        return keys.isEmpty()
+                ? Set.of()
+                : revision.read(Scope.EVERYWHERE, work -> new Adoptions(work).present(source, keys))
+                        .keySet();
     }
 
     private static Row row(int number, SentRow sent) {

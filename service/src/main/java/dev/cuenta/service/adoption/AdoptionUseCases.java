@@ -53,7 +53,7 @@ final class AdoptionUseCases {
             Kind kind = kind(revision.model(), given.kind());
             Belongings.require(caller, given, revision.model());
             List<Row> rows = new StrongHashes(revision, passwords).of(given);
-            Batch batch = new Batch(revision, caller, kind, given, new BroughtPictures(given, revision, uploads));
+            Batch batch = new Batch(revision, caller, kind, given, new BroughtPictures(given, kind, revision, uploads));
             try {
                 return together(batch, rows);
             } catch (Problem race) {

@@ -1,7 +1,6 @@
 package dev.cuenta.service.adoption;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -11,7 +10,6 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.service.picture.Uploads;
-import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.picture.Pictures;
@@ -33,35 +31,28 @@ final class BroughtPictures {
     private final Map<Integer, Map<FieldPath, Picture>> made = new HashMap<>();
     private final Map<Integer, List<Violation>> leftOut = new HashMap<>();
 
-    /** Those of rows that came before are not worth the time. */
-    BroughtPictures(AdoptedRows given, LiveRevision revision, Uploads uploads) {
+    /**
+     * Those of rows that came before are not worth the time.
+     *
+     * @param kind of rows that name none
+     */
+    BroughtPictures(AdoptedRows given, Kind kind, LiveRevision revision, Uploads uploads) {
         this.uploads = uploads;
         List<Row> rows =
                 given.rows().stream().filter(row -> !row.pictures().isEmpty()).toList();
-        if (!rows.isEmpty()) {
-            Set<String> before = revision.read(
-                            Scope.EVERYWHERE,
-                            work -> new Adoptions(work)
-                                    .present(
-                                            given.source(),
-                                            rows.stream().map(Row::key).toList()))
-                    .keySet();
-            rows.stream()
-                    .filter(row -> !before.contains(row.key()))
-                    .forEach(row -> make(row, fields(row, given, revision.model())));
-        }
+        Set<String> before = given.before(rows, revision);
+        rows.stream()
+                .filter(row -> !before.contains(row.key()))
+                .forEach(row -> make(row, fields(row, kind, revision.model())));
     }
 
     /** Those that a row of its kind can have, by their names. */
-    private static Map<String, Field> fields(Row row, AdoptedRows given, AccountModel model) {
-        String name = row.kind() == null ? given.kind() : row.kind();
-        @Nullable Kind kind = name == null ? model.defaultKind() : model.kinds().get(name);
+    private static Map<String, Field> fields(Row row, Kind otherwise, AccountModel model) {
         Map<String, Field> fields = new LinkedHashMap<>();
-        if (kind != null) {
-            model.fieldsOf(kind).stream()
-                    .filter(field -> field.stored() && field.type().isPicture())
-                    .forEach(field -> fields.put(field.path().toString(), field));
-        }
+        row.kind(otherwise, model)
+                .ifPresent(kind -> model.fieldsOf(kind).stream()
+                        .filter(field -> field.stored() && field.type().isPicture())
+                        .forEach(field -> fields.put(field.path().toString(), field)));
         return fields;
     }
 

@@ -75,9 +75,7 @@ final class Intake {
 
     /** Empty for a row of a kind that the model does not have. */
     Optional<Kind> kind(Row row) {
-        return row.kind() == null
-                ? Optional.of(kind)
-                : Optional.ofNullable(model.kinds().get(row.kind()));
+        return row.kind(kind, model);
     }
 
     Optional<AccountId> id(Row row) {

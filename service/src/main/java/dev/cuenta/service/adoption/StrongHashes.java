@@ -1,11 +1,9 @@
 package dev.cuenta.service.adoption;
 
-import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.service.password.Passwords;
-import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.live.LiveRevision;
 import java.util.List;
 import java.util.Optional;
@@ -25,13 +23,8 @@ final class StrongHashes {
 
     /** The rows, none of which has a weak hash that would be kept. Those that came before are not worth the time. */
     List<Row> of(AdoptedRows given) {
-        List<String> weak =
-                given.rows().stream().filter(this::isWeak).map(Row::key).toList();
-        if (weak.isEmpty()) {
-            return given.rows();
-        }
-        Set<String> before = revision.read(Scope.EVERYWHERE, work -> new Adoptions(work).present(given.source(), weak))
-                .keySet();
+        List<Row> weak = given.rows().stream().filter(this::isWeak).toList();
+        Set<String> before = given.before(weak, revision);
         return given.rows().stream()
                 .map(row -> isWeak(row) && !before.contains(row.key()) ? strengthened(row) : row)
                 .toList();
