@@ -143,15 +143,24 @@ class ArchitectureTest {
     static final ArchRule controllers_ask_use_cases_and_never_the_store_s_records = noClasses()
             .that()
             .haveSimpleNameEndingWith("Controller")
-            .and()
-            .resideInAnyPackage(
-                    "dev.cuenta.service.account..",
-                    "dev.cuenta.service.session..",
-                    "dev.cuenta.service.password..",
-                    "dev.cuenta.service.secondfactor..")
             .should()
             .dependOnClassesThat()
             .resideInAPackage("dev.cuenta.store..");
+
+    @ArchTest
+    static final ArchRule nothing_is_a_use_case_and_a_job_at_once = noClasses()
+            .that()
+            .haveSimpleNameEndingWith("UseCases")
+            .should()
+            .beAssignableTo("dev.cuenta.service.job.Job");
+
+    @ArchTest
+    static final ArchRule the_wire_knows_nothing_but_json_s_annotations = classes()
+            .that()
+            .resideInAPackage("dev.cuenta.wire..")
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage("java..", "dev.cuenta.wire..", "com.fasterxml.jackson.annotation..", "org.jspecify..");
 
     /** A new type is one class: whoever wants to know something of a type asks the type. */
     @ArchTest

@@ -1,5 +1,6 @@
 package dev.cuenta.service;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import com.zaxxer.hikari.HikariPoolMXBean;
@@ -7,6 +8,7 @@ import dev.cuenta.core.password.CommonPasswords;
 import dev.cuenta.core.password.OwnRule;
 import dev.cuenta.core.password.PasswordScheme;
 import dev.cuenta.core.picture.PictureContents;
+import dev.cuenta.service.body.RequiredComponents;
 import dev.cuenta.service.hash.Argon2id;
 import dev.cuenta.service.hash.Peppers;
 import dev.cuenta.service.key.KeyFile;
@@ -44,10 +46,12 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.StreamWriteFeature;
+import tools.jackson.databind.AnnotationIntrospector;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.cfg.CoercionAction;
 import tools.jackson.databind.cfg.CoercionInputShape;
+import tools.jackson.databind.introspect.JacksonAnnotationIntrospector;
 import tools.jackson.databind.type.LogicalType;
 
 @Configuration(proxyBeanMethods = false)
@@ -217,7 +221,10 @@ class Wiring {
 
     @Bean
     JsonMapperBuilderCustomizer strictObjects() {
-        return builder -> builder.enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
+        return builder -> builder.annotationIntrospector(
+                        AnnotationIntrospector.pair(new JacksonAnnotationIntrospector(), new RequiredComponents()))
+                .changeDefaultPropertyInclusion(present -> present.withValueInclusion(JsonInclude.Include.NON_NULL))
+                .enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
                 .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
                 .withCoercionConfig(
                         LogicalType.Textual,

@@ -2,15 +2,22 @@ package dev.cuenta.service.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.activity.Origin;
+import dev.cuenta.service.body.OfModel;
 import dev.cuenta.service.caller.Asker;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.OpenToGuests;
 import dev.cuenta.service.caller.OpenToServices;
+import dev.cuenta.wire.Page;
+import dev.cuenta.wire.account.Caution;
+import dev.cuenta.wire.account.Count;
+import dev.cuenta.wire.account.LookedUp;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
@@ -19,7 +26,6 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PatchMapping;
@@ -29,6 +35,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.util.UriUtils;
 
@@ -61,9 +68,13 @@ final class AccountController {
     }
 
     @OpenToGuests
+    @Operation(operationId = "signUp", summary = "Sign up")
+    @ApiResponse(responseCode = "201", description = "Created")
+    @ApiResponse(responseCode = "202", description = "Accepted; the outcome is sent by mail (private sign-up)")
+    @OfModel("Account")
     @PostMapping("/sign-ups")
     void signUp(
-            @RequestBody Map<String, Object> body,
+            @OfModel("SignUp") @RequestBody Map<String, Object> body,
             Origin origin,
             HttpServletRequest request,
             HttpServletResponse response) {
@@ -74,21 +85,25 @@ final class AccountController {
     }
 
     @OpenToServices
+    @Operation(operationId = "readOwnAccount", summary = "Read one's own account")
+    @OfModel("Account")
     @GetMapping("/me")
     void own(
             Asker asker,
-            @RequestParam(defaultValue = "") String fields,
+            @Parameter(description = "fields to answer with, by comma") @RequestParam(defaultValue = "") String fields,
             HttpServletRequest request,
             HttpServletResponse response) {
         Set<String> named = named(fields);
         answers.found(read(asker, named, caller -> accounts.show(caller, null, named)), request, response);
     }
 
-    @OpenToServices
+    @OpenToServices(with = OpenToServices.Part.WRITES)
+    @Operation(operationId = "changeOwnAccount", summary = "Change one's own account (JSON Merge Patch, RFC 7396)")
+    @OfModel("Account")
     @PatchMapping("/me")
     void changeOwn(
             Caller caller,
-            @RequestBody Map<String, Object> patch,
+            @OfModel("AccountPatch") @RequestBody Map<String, Object> patch,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch,
             HttpServletRequest request,
             HttpServletResponse response) {
@@ -96,15 +111,21 @@ final class AccountController {
     }
 
     @OpenToServices
+    @Operation(
+            operationId = "listAccounts",
+            summary = "List accounts; all of them, a line each, for application/x-ndjson")
+    @OfModel("AccountPage")
     @GetMapping("/accounts")
     @Nullable
-    ResponseEntity<Map<String, Object>> list(
+    Page<Map<String, Object>> list(
             Asker asker,
-            @RequestParam(required = false) @Nullable String filter,
-            @RequestParam(required = false) @Nullable String sort,
-            @RequestParam(defaultValue = "") String fields,
-            @RequestParam(defaultValue = "25") int limit,
-            @RequestParam(required = false) @Nullable String cursor,
+            @Parameter(description = "SCIM filter (RFC 7644 section 3.4.2.2)") @RequestParam(required = false) @Nullable
+                    String filter,
+            @Parameter(description = "a field; with - before it, descending") @RequestParam(required = false) @Nullable
+                    String sort,
+            @Parameter(description = "fields to answer with, by comma") @RequestParam(defaultValue = "") String fields,
+            @Parameter(description = "1 to 200") @RequestParam(defaultValue = "25") int limit,
+            @Parameter(description = "next of the page before") @RequestParam(required = false) @Nullable String cursor,
             @RequestHeader(name = HttpHeaders.ACCEPT, defaultValue = "") String accept,
             HttpServletResponse response) {
         Listing.Request request = new Listing.Request(filter, sort, named(fields), limit, cursor);
@@ -112,61 +133,75 @@ final class AccountController {
             export.write(asker.caller(), request, response);
             return null;
         }
-        Listing.Page page = read(asker, request.fields(), caller -> listing.list(caller, request));
-        Map<String, Object> body = new LinkedHashMap<>();
-        body.put("items", page.items());
+        Page<Map<String, Object>> page = read(asker, request.fields(), caller -> listing.list(caller, request));
         if (page.next() != null) {
-            body.put("next", page.next());
-            return ResponseEntity.ok()
-                    .header(HttpHeaders.LINK, "<" + address(request, page.next()) + ">; rel=\"next\"")
-                    .body(body);
+            response.setHeader(HttpHeaders.LINK, "<" + address(request, page.next()) + ">; rel=\"next\"");
         }
-        return ResponseEntity.ok(body);
+        return page;
     }
 
     @OpenToServices
+    @Operation(
+            operationId = "lookUpAccounts",
+            summary = "Find up to 1,000 accounts at once, by id or by a unique field")
+    @OfModel("LookedUp")
     @PostMapping("/accounts/lookup")
-    Lookup.Found lookUp(Asker asker, @RequestBody Lookup.Request request) {
-        return read(asker, request.asked(), caller -> lookup.find(caller, request));
+    LookedUp<Map<String, Object>> lookUp(Asker asker, @RequestBody dev.cuenta.wire.account.Lookup request) {
+        return read(asker, Lookup.fields(request), caller -> lookup.find(caller, request));
     }
 
     @OpenToServices
+    @Operation(operationId = "countAccounts", summary = "Count accounts")
     @GetMapping("/accounts/count")
-    Map<String, Object> count(
+    Count count(
             Asker asker,
-            @RequestParam(required = false) @Nullable String filter,
-            @RequestParam(required = false) @Nullable Integer upTo) {
+            @Parameter(description = "SCIM filter (RFC 7644 section 3.4.2.2)") @RequestParam(required = false) @Nullable
+                    String filter,
+            @Parameter(description = "count no further: then `more` says whether there are more")
+                    @RequestParam(required = false)
+                    @Nullable
+                    Integer upTo) {
         return asker.read(caller -> listing.count(caller, filter, upTo));
     }
 
     @OpenToServices
+    @Operation(
+            operationId = "cautionAboutList",
+            summary = "Whether a list takes long because no index helps with its filter or sort")
     @GetMapping("/accounts/caution")
-    Map<String, Object> caution(
+    Caution caution(
             Asker asker,
-            @RequestParam(required = false) @Nullable String filter,
-            @RequestParam(required = false) @Nullable String sort) {
+            @Parameter(description = "SCIM filter (RFC 7644 section 3.4.2.2)") @RequestParam(required = false) @Nullable
+                    String filter,
+            @Parameter(description = "as of the list") @RequestParam(required = false) @Nullable String sort) {
         Listing.Request request = new Listing.Request(filter, sort, Set.of(), 1, null);
-        return asker.read(caller -> listing.caution(caller, request)
-                .<Map<String, Object>>map(text -> Map.of("caution", text))
-                .orElse(Map.of()));
+        return asker.read(caller -> new Caution(listing.caution(caller, request).orElse(null)));
     }
 
+    @Operation(operationId = "createAccount", summary = "Create an account")
+    @ApiResponse(responseCode = "201", description = "Created")
+    @OfModel("Account")
     @PostMapping("/accounts")
     void create(
             Caller caller,
-            @RequestBody Map<String, Object> body,
+            @OfModel("NewAccount") @RequestBody Map<String, Object> body,
             HttpServletRequest request,
             HttpServletResponse response) {
         answers.made(accounts.create(caller, body), request, response);
     }
 
     @OpenToServices
+    @Operation(operationId = "readAccount", summary = "Read an account")
+    @OfModel("Account")
     @GetMapping("/accounts/{id}")
     void show(
             Asker asker,
             @PathVariable String id,
-            @RequestParam(defaultValue = "") String fields,
-            @RequestParam(required = false) @Nullable String as,
+            @Parameter(description = "fields to answer with, by comma") @RequestParam(defaultValue = "") String fields,
+            @Parameter(description = "for administrators: as this party gets it, such as service:billing")
+                    @RequestParam(required = false)
+                    @Nullable
+                    String as,
             HttpServletRequest request,
             HttpServletResponse response) {
         AccountId account = new AccountId(id);
@@ -193,31 +228,35 @@ final class AccountController {
         return fields.isEmpty() ? asker.read(work) : work.apply(asker.caller());
     }
 
-    @OpenToServices
+    @OpenToServices(with = OpenToServices.Part.WRITES)
+    @Operation(operationId = "changeAccount", summary = "Change an account (JSON Merge Patch, RFC 7396)")
+    @OfModel("Account")
     @PatchMapping("/accounts/{id}")
     void change(
             Caller caller,
             @PathVariable String id,
-            @RequestBody Map<String, Object> patch,
+            @OfModel("AccountPatch") @RequestBody Map<String, Object> patch,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch,
             HttpServletRequest request,
             HttpServletResponse response) {
         answers.found(changes.change(caller, new AccountId(id), patch, IfMatch.read(ifMatch)), request, response);
     }
 
+    @Operation(operationId = "removeAccount", summary = "Remove an account")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
     @DeleteMapping("/accounts/{id}")
-    ResponseEntity<Void> remove(
+    void remove(
             Caller caller,
             @PathVariable String id,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch) {
         accounts.remove(caller, new AccountId(id), IfMatch.read(ifMatch));
-        return ResponseEntity.noContent().build();
     }
 
+    @Operation(operationId = "anonymiseAccount", summary = "Remove what tells whose account it is")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
     @PostMapping("/accounts/{id}/anonymisation")
-    ResponseEntity<Void> anonymise(Caller caller, @PathVariable String id) {
+    void anonymise(Caller caller, @PathVariable String id) {
         accounts.anonymise(caller, new AccountId(id));
-        return ResponseEntity.noContent().build();
     }
 
     private static String address(Listing.Request request, String next) {

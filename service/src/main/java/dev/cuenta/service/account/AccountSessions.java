@@ -15,9 +15,8 @@ import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.secondfactor.SecondFactors;
-import dev.cuenta.store.session.OpenSession;
 import dev.cuenta.store.session.Sessions;
-import java.util.LinkedHashMap;
+import dev.cuenta.wire.session.OpenSession;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -36,29 +35,26 @@ final class AccountSessions {
     }
 
     /**
-     * Those that are open, the one that was used last first, as JSON shows them.
+     * Those that are open, the one that was used last first.
      *
      * @param id null for the caller's own
      */
-    List<Map<String, Object>> list(Caller caller, @Nullable AccountId id) {
-        List<OpenSession> open = live.with(revision -> {
+    List<OpenSession> list(Caller caller, @Nullable AccountId id) {
+        return live.with(revision -> {
             Reach reach = Reach.toRead(caller, id, revision.model());
             return revision.read(
                     reach.scope(),
-                    work -> new Sessions(work).of(reach.read(work).id(), settings.sessionIdle()));
+                    work -> new Sessions(work)
+                            .of(reach.read(work).id(), settings.sessionIdle()).stream()
+                                    .map(session -> new OpenSession(
+                                            session.id(),
+                                            session.created(),
+                                            session.lastUsed(),
+                                            session.expires(),
+                                            session.agent(),
+                                            session.id().equals(caller.session())))
+                                    .toList());
         });
-        return open.stream().map(session -> json(caller, session)).toList();
-    }
-
-    private static Map<String, Object> json(Caller caller, OpenSession session) {
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("id", session.id().toString());
-        json.put("created", session.created().toString());
-        json.put("lastUsed", session.lastUsed().toString());
-        json.put("expires", session.expires().toString());
-        json.put("agent", session.agent());
-        json.put("current", session.id().equals(caller.session()));
-        return json;
     }
 
     /** For somebody who lost it: takes the second factor away, and ends every session. */

@@ -23,11 +23,12 @@ import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.wire.Page;
+import dev.cuenta.wire.account.Count;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -41,9 +42,6 @@ final class Listing {
             Set<String> fields,
             int limit,
             @Nullable String cursor) {}
-
-    /** A page as it may leave; {@code next} is null on the last one. */
-    record Page(List<Map<String, Object>> items, @Nullable String next) {}
 
     /** Takes one batch after the other. */
     interface Batches {
@@ -68,7 +66,7 @@ final class Listing {
         this.searches = searches;
     }
 
-    Page list(Caller caller, Request request) {
+    Page<Map<String, Object>> list(Caller caller, Request request) {
         return live.with(revision -> {
             AccountModel model = revision.model();
             Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
@@ -84,7 +82,7 @@ final class Listing {
                     work -> told(caller, searches.page(query, needs, work), query, request, work));
             boolean more = records.size() > query.limit();
             List<AccountRecord> page = more ? records.subList(0, query.limit()) : records;
-            return new Page(
+            return new Page<>(
                     shown(caller, page, request, revision),
                     more ? cursors.after(page.get(page.size() - 1), query, request.sort()) : null);
         });
@@ -157,14 +155,12 @@ final class Listing {
      *
      * @param most where counting may end; null for nowhere
      */
-    Map<String, Object> count(Caller caller, @Nullable String filter, @Nullable Integer most) {
+    Count count(Caller caller, @Nullable String filter, @Nullable Integer most) {
         if (most != null && (most < 1 || most > FURTHEST)) {
             throw Problem.invalid("/upTo", "range", "`upTo` must be from 1 to " + FURTHEST + ".");
         }
         long counted = counted(caller, filter, most);
-        return most == null
-                ? Map.of("count", counted)
-                : new TreeMap<>(Map.of("count", Math.min(counted, most), "more", counted > most));
+        return most == null ? new Count(counted, null) : new Count(Math.min(counted, most), counted > most);
     }
 
     private long counted(Caller caller, @Nullable String filter, @Nullable Integer most) {

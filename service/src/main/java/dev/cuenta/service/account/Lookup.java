@@ -15,6 +15,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.wire.account.LookedUp;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -32,28 +33,6 @@ final class Lookup {
     private static final int MOST = 1000;
     private static final String ID = "id";
 
-    /**
-     * What is looked up.
-     *
-     * @param by {@code id}, or a unique field; null for {@code id}
-     * @param values ids, or values of the field: texts or numbers
-     * @param fields to answer with; null for all that are returned by default
-     */
-    record Request(
-            @Nullable String by,
-            @Nullable List<Object> values,
-            @Nullable List<String> fields) {
-        Set<String> asked() {
-            return fields == null ? Set.of() : Set.copyOf(fields);
-        }
-    }
-
-    /** An account, and as what it was asked for. */
-    record Item(Object asked, Map<String, Object> account) {}
-
-    /** In the order of the request. */
-    record Found(List<Item> items, List<Object> missing) {}
-
     private final LiveRevisions live;
 
     Lookup(LiveRevisions live) {
@@ -61,27 +40,28 @@ final class Lookup {
     }
 
     /** @throws Problem INVALID for no values or more than a thousand, and for a field that is not unique or may not be read */
-    Found find(Caller caller, Request request) {
+    LookedUp<Map<String, Object>> find(Caller caller, dev.cuenta.wire.account.Lookup request) {
+        Set<String> fields = fields(request);
         List<Object> values = values(request);
         return live.with(revision -> {
             Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, revision.model());
-            revision.projection().checkRequested(request.asked(), caller.viewer(revision.model()));
-            Needs needs = caller.needs(revision, request.asked());
+            revision.projection().checkRequested(fields, caller.viewer(revision.model()));
+            Needs needs = caller.needs(revision, fields);
             Optional<Field> by = field(caller, request, revision);
             Map<Object, String> texts = new LinkedHashMap<>();
             values.forEach(value -> text(by, value).ifPresent(text -> texts.put(value, text)));
-            Map<String, AccountRecord> found =
-                    AccountUseCases.showing(caller, revision, scope, request.asked(), work -> {
-                        Map<String, AccountRecord> records = lookUp(by, Set.copyOf(texts.values()), needs, work);
-                        AccountUseCases.tellOfSecrets(
-                                caller,
-                                records.values().stream().map(AccountRecord::id).toList(),
-                                request.asked(),
-                                work);
-                        return records;
-                    });
+            Map<String, AccountRecord> found = AccountUseCases.showing(caller, revision, scope, fields, work -> {
+                Map<String, AccountRecord> records = lookUp(by, Set.copyOf(texts.values()), needs, work);
+                AccountUseCases.tellOfSecrets(
+                        caller, records.values().stream().map(AccountRecord::id).toList(), fields, work);
+                return records;
+            });
             return found(caller, request, values, value -> found.get(texts.getOrDefault(value, "")), revision);
         });
+    }
+
+    static Set<String> fields(dev.cuenta.wire.account.Lookup request) {
+        return request.fields() == null ? Set.of() : Set.copyOf(request.fields());
     }
 
     private static Map<String, AccountRecord> lookUp(Optional<Field> by, Set<String> texts, Needs needs, Work work) {
@@ -90,9 +70,9 @@ final class Lookup {
                         .lookUp(texts.stream().map(AccountId::new).toList(), needs));
     }
 
-    private static List<Object> values(Request request) {
+    private static List<Object> values(dev.cuenta.wire.account.Lookup request) {
         List<Object> values = request.values();
-        if (values == null || values.isEmpty() || values.size() > MOST) {
+        if (values.isEmpty() || values.size() > MOST) {
             throw Problem.invalid("/values", "range", "Give 1 to " + MOST + " `values` to look up.");
         }
         for (int i = 0; i < values.size(); i++) {
@@ -104,7 +84,7 @@ final class Lookup {
     }
 
     /** Empty for ids. */
-    private static Optional<Field> field(Caller caller, Request request, LiveRevision revision) {
+    private static Optional<Field> field(Caller caller, dev.cuenta.wire.account.Lookup request, LiveRevision revision) {
         return request.by() == null || request.by().equals(ID)
                 ? Optional.empty()
                 : Optional.of(unique(request.by(), revision.matrix().attributes(caller.viewer(revision.model()))));
@@ -146,25 +126,25 @@ final class Lookup {
                 .orElseGet(() -> Optional.of(value.toString()));
     }
 
-    private static Found found(
+    private static LookedUp<Map<String, Object>> found(
             Caller caller,
-            Request request,
+            dev.cuenta.wire.account.Lookup request,
             List<Object> values,
             Function<Object, @Nullable AccountRecord> records,
             LiveRevision revision) {
-        List<Item> items = new ArrayList<>();
+        List<LookedUp.Item<Map<String, Object>>> items = new ArrayList<>();
         List<Object> missing = new ArrayList<>();
         for (Object value : new LinkedHashSet<>(values)) {
             AccountRecord record = records.apply(value);
             if (record == null) {
                 missing.add(value);
             } else {
-                items.add(new Item(
+                items.add(new LookedUp.Item<>(
                         value,
                         revision.projection()
-                                .project(record, caller.viewer(revision.model(), record), request.asked())));
+                                .project(record, caller.viewer(revision.model(), record), fields(request))));
             }
         }
-        return new Found(items, missing);
+        return new LookedUp<>(items, missing);
     }
 }

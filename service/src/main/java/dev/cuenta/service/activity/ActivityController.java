@@ -2,9 +2,10 @@ package dev.cuenta.service.activity;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.store.activity.Links;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import dev.cuenta.wire.activity.ActivityPage;
+import dev.cuenta.wire.activity.ActivityVerification;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -21,49 +22,43 @@ final class ActivityController {
         this.activity = activity;
     }
 
+    @Operation(operationId = "listActivity", summary = "Who did what to which record, newest first")
     @GetMapping("/activity")
-    Map<String, Object> list(
+    ActivityPage list(
             Caller caller,
-            @RequestParam(required = false) @Nullable String account,
-            @RequestParam(required = false) @Nullable String person,
-            @RequestParam(required = false) @Nullable String service,
-            @RequestParam(required = false) @Nullable String action,
-            @RequestParam(defaultValue = "50") int limit,
-            @RequestParam(required = false) @Nullable Long before) {
-        return json(
-                activity.list(caller, new ActivityUseCases.Request(account, person, service, action, limit, before)));
+            @Parameter(description = "to which account") @RequestParam(required = false) @Nullable String account,
+            @Parameter(description = "by whom: an account's id") @RequestParam(required = false) @Nullable
+                    String person,
+            @Parameter(description = "by which service") @RequestParam(required = false) @Nullable String service,
+            @Parameter(description = "such as account-changed") @RequestParam(required = false) @Nullable String action,
+            @Parameter(description = "1 to 200") @RequestParam(defaultValue = "50") int limit,
+            @Parameter(description = "next of the page before") @RequestParam(required = false) @Nullable Long before) {
+        return activity.list(caller, new ActivityUseCases.Request(account, person, service, action, limit, before));
     }
 
+    @Operation(operationId = "listOwnActivity", summary = "What was done to the caller's account, newest first")
     @GetMapping("/me/activity")
-    Map<String, Object> own(
+    ActivityPage own(
             Caller caller,
-            @RequestParam(defaultValue = "50") int limit,
-            @RequestParam(required = false) @Nullable Long before) {
-        return json(activity.of(caller, null, limit, before));
+            @Parameter(description = "1 to 200") @RequestParam(defaultValue = "50") int limit,
+            @Parameter(description = "next of the page before") @RequestParam(required = false) @Nullable Long before) {
+        return activity.of(caller, null, limit, before);
     }
 
+    @Operation(operationId = "listActivityOf", summary = "What was done to the account, newest first")
     @GetMapping("/accounts/{id}/activity")
-    Map<String, Object> of(
+    ActivityPage of(
             Caller caller,
             @PathVariable String id,
-            @RequestParam(defaultValue = "50") int limit,
-            @RequestParam(required = false) @Nullable Long before) {
-        return json(activity.of(caller, new AccountId(id), limit, before));
-    }
-
-    private static Map<String, Object> json(ActivityUseCases.Page page) {
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("items", page.items());
-        json.put("names", page.names());
-        if (page.next() != null) {
-            json.put("next", page.next());
-        }
-        return json;
+            @Parameter(description = "1 to 200") @RequestParam(defaultValue = "50") int limit,
+            @Parameter(description = "next of the page before") @RequestParam(required = false) @Nullable Long before) {
+        return activity.of(caller, new AccountId(id), limit, before);
     }
 
     /** Whether anything was changed, taken out or put in since it was told. */
+    @Operation(operationId = "verifyActivity", summary = "Whether the chain over activity fits")
     @GetMapping("/activity/verification")
-    Links.Report verify(Caller caller) {
+    ActivityVerification verify(Caller caller) {
         return activity.verify(caller);
     }
 }

@@ -14,6 +14,8 @@ import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.activity.Links;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.wire.activity.ActivityPage;
+import dev.cuenta.wire.activity.ActivityVerification;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -39,16 +41,6 @@ public final class ActivityUseCases {
             int limit,
             @Nullable Long before) {}
 
-    /**
-     * A page as it may leave, newest first; {@code next} is null on the last one.
-     *
-     * @param names what people call those of its accounts that are still there and within the caller's reach, by id
-     */
-    public record Page(
-            List<Map<String, Object>> items,
-            Map<String, String> names,
-            @Nullable Long next) {}
-
     private final LiveRevisions live;
     private final Links links;
 
@@ -58,7 +50,7 @@ public final class ActivityUseCases {
     }
 
     /** All that the caller's permission reaches: what was done to accounts of the current tenant, or everything. */
-    Page list(Caller caller, Request request) {
+    ActivityPage list(Caller caller, Request request) {
         return live.with(revision -> {
             Scope scope = caller.scope(CuentaPermission.ACTIVITY_READ, revision.model());
             return page(caller, revision, scope, query(request));
@@ -84,7 +76,7 @@ public final class ActivityUseCases {
      *
      * @param id null for the caller's own
      */
-    public Page of(Caller caller, @Nullable AccountId id, int limit, @Nullable Long before) {
+    public ActivityPage of(Caller caller, @Nullable AccountId id, int limit, @Nullable Long before) {
         return live.with(revision -> {
             if (id != null && !caller.owns(id)) {
                 caller.scope(CuentaPermission.ACTIVITY_READ, revision.model());
@@ -100,12 +92,12 @@ public final class ActivityUseCases {
         });
     }
 
-    private static Page page(Caller caller, LiveRevision revision, Scope scope, Activity.Query query) {
+    private static ActivityPage page(Caller caller, LiveRevision revision, Scope scope, Activity.Query query) {
         List<Entry> found = revision.read(scope, work -> new Activity(work).page(query));
         boolean more = found.size() > query.limit();
         List<Entry> shown = more ? found.subList(0, query.limit()) : found;
-        EntryJson json = new EntryJson(revision, caller);
-        return new Page(
+        EntryWire json = new EntryWire(revision, caller);
+        return new ActivityPage(
                 shown.stream().map(json::of).toList(),
                 names(caller, revision, scope, shown),
                 more ? shown.get(shown.size() - 1).number() : null);
@@ -141,11 +133,19 @@ public final class ActivityUseCases {
     }
 
     /** Follows the chain from its beginning. For whoever may know all of it. */
-    Links.Report verify(Caller caller) {
+    ActivityVerification verify(Caller caller) {
         live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.ACTIVITY_READ, revision.model());
             return revision;
         });
-        return links.verify();
+        Links.Report report = links.verify();
+        return new ActivityVerification(
+                report.entries(),
+                report.waiting(),
+                report.first(),
+                report.last(),
+                report.faults().stream()
+                        .map(fault -> new ActivityVerification.Fault(fault.position(), fault.entry(), fault.what()))
+                        .toList());
     }
 }

@@ -8,11 +8,13 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.NewAccounts;
+import dev.cuenta.service.body.OfModel;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.role.RoleGrants;
+import io.swagger.v3.oas.annotations.Operation;
 import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -37,9 +39,13 @@ final class FirstAdministrator {
         this.clock = clock;
     }
 
+    @Operation(
+            operationId = "createFirstAdministrator",
+            summary = "Create the first administrator, with the installation key")
+    @OfModel("Account")
     @PostMapping("/v1/first-administrator")
     @ResponseStatus(HttpStatus.CREATED)
-    Map<String, Object> create(Caller caller, @RequestBody Map<String, Object> body) {
+    Map<String, Object> create(Caller caller, @OfModel("NewAccount") @RequestBody Map<String, Object> body) {
         if (caller.account() != null) {
             throw Problem.of(ProblemKind.FORBIDDEN, "The first administrator is made with the installation key.");
         }

@@ -7,6 +7,7 @@ import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.live.LiveRevision;
+import dev.cuenta.wire.adoption.AdoptedRows.InTenant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -83,56 +84,16 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
         }
     }
 
-    /**
-     * A membership that comes with a row. A tenant that is not there is made.
-     *
-     * @param id that it keeps; null for a tenant that is found by its name, or by its address
-     * @param since null for as long as the account is there
-     */
-    record InTenant(
-            @Nullable String id,
-            @Nullable String name,
-            @Nullable List<String> roles,
-            @Nullable String since) {}
-
-    /** As they are sent. */
-    record Sent(
-            @Nullable String kind,
-            @Nullable Map<String, String> clashes,
-            @Nullable List<SentRow> accounts) {}
-
-    /** One of them. */
-    record SentRow(
-            @Nullable String key,
-            @Nullable String id,
-            @Nullable String kind,
-            @Nullable List<String> roles,
-            @Nullable List<InTenant> tenants,
-            @Nullable String created,
-            @Nullable String lastModified,
-            @Nullable String anonymised,
-            @Nullable Map<String, String> confirmed,
-            @Nullable String password,
-            @Nullable Map<String, Object> values,
-            @Nullable Map<String, String> pictures) {
-        /** The hash of a password must not get into a log line by accident. */
-        @Override
-        public String toString() {
-            return "a row";
-        }
-    }
-
-    static AdoptedRows read(String source, Sent sent) {
+    static AdoptedRows read(String source, dev.cuenta.wire.adoption.AdoptedRows sent) {
         if (!source.matches("[a-z0-9][a-z0-9-]{0,39}")) {
             throw Problem.invalid(
                     "/source", "name", "A source's name has small letters, digits and hyphens, 40 at most.");
         }
-        List<SentRow> accounts = sent.accounts();
-        if (accounts == null || accounts.size() > MOST) {
+        if (sent.accounts().size() > MOST) {
             throw Problem.invalid("/accounts", "type", "Give a list of " + MOST + " rows at most.");
         }
         List<Row> rows = new ArrayList<>();
-        accounts.forEach(account -> rows.add(row(rows.size(), account)));
+        sent.accounts().forEach(account -> rows.add(row(rows.size(), account)));
         Map<String, Clash> clashes = new LinkedHashMap<>();
         if (sent.clashes() != null) {
             sent.clashes().forEach((field, choice) -> clashes.put(field, clash(String.valueOf(choice))));
@@ -149,10 +110,10 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
                         .keySet();
     }
 
-    private static Row row(int number, SentRow sent) {
+    private static Row row(int number, dev.cuenta.wire.adoption.AdoptedRows.Row sent) {
         return new Row(
                 number,
-                Optional.ofNullable(sent.key()).orElse(""),
+                sent.key(),
                 sent.id(),
                 sent.kind(),
                 sent.roles(),
@@ -161,7 +122,7 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
                 sent.lastModified(),
                 sent.anonymised(),
                 Optional.ofNullable(sent.confirmed()).orElse(Map.of()),
-                sent.password(),
+                sent.password() == null ? null : sent.password().value(),
                 present(sent.values()),
                 present(sent.pictures()));
     }

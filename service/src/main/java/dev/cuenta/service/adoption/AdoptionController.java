@@ -2,7 +2,12 @@ package dev.cuenta.service.adoption;
 
 import dev.cuenta.service.body.BodyUpTo;
 import dev.cuenta.service.caller.Caller;
-import java.util.Map;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.adoption.AdoptedId;
+import dev.cuenta.wire.adoption.AdoptionResult;
+import dev.cuenta.wire.adoption.AdoptionSummary;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -20,25 +25,29 @@ final class AdoptionController {
         this.adoptions = adoptions;
     }
 
+    @Operation(operationId = "listAdoptions", summary = "Where accounts were adopted from")
     @GetMapping
-    Map<String, Object> list(Caller caller) {
-        return Map.of("items", adoptions.summaries(caller));
+    Items<AdoptionSummary> list(Caller caller) {
+        return new Items<>(adoptions.summaries(caller));
     }
 
-    /** Rows of one source, up to 500 at once. */
     @BodyUpTo(mebibytes = 20)
+    @Operation(operationId = "adopt", summary = "Make accounts of rows of another program, up to 500 at once")
     @PostMapping("/{source}")
-    Map<String, Object> adopt(Caller caller, @PathVariable String source, @RequestBody AdoptedRows.Sent sent) {
-        return Map.of("items", adoptions.adopt(caller, AdoptedRows.read(source, sent)));
+    Items<AdoptionResult> adopt(
+            Caller caller, @PathVariable String source, @RequestBody dev.cuenta.wire.adoption.AdoptedRows rows) {
+        return new Items<>(adoptions.adopt(caller, AdoptedRows.read(source, rows)).stream()
+                .map(Result::wire)
+                .toList());
     }
 
-    /** The map of ids of one source, a page at a time. */
+    @Operation(operationId = "listAdoptedIds", summary = "Which row is which account")
     @GetMapping("/{source}/ids")
-    Map<String, Object> ids(
+    Items<AdoptedId> ids(
             Caller caller,
             @PathVariable String source,
-            @RequestParam(defaultValue = "") String after,
-            @RequestParam(defaultValue = "1000") int limit) {
-        return Map.of("items", adoptions.ids(caller, source, after, limit));
+            @Parameter(description = "the last key of the page before") @RequestParam(defaultValue = "") String after,
+            @Parameter(description = "1 to 5000") @RequestParam(defaultValue = "1000") int limit) {
+        return new Items<>(adoptions.ids(caller, source, after, limit));
     }
 }

@@ -14,10 +14,10 @@ import dev.cuenta.service.password.Passwords;
 import dev.cuenta.service.picture.Uploads;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.adoption.Adoptions;
-import dev.cuenta.store.adoption.Adoptions.Adopted;
-import dev.cuenta.store.adoption.Adoptions.Summary;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.wire.adoption.AdoptedId;
+import dev.cuenta.wire.adoption.AdoptionSummary;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -109,14 +109,20 @@ final class AdoptionUseCases {
                         "/kind", "option", "The live model has no kind `" + name + "`. Publish the model first."));
     }
 
-    List<Summary> summaries(Caller caller) {
+    List<AdoptionSummary> summaries(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.ACCOUNTS_ADOPT, revision.model());
-            return revision.read(Scope.EVERYWHERE, work -> new Adoptions(work).summaries());
+            return revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new Adoptions(work)
+                            .summaries().stream()
+                                    .map(source -> new AdoptionSummary(
+                                            source.source(), source.brought(), source.joined(), source.last()))
+                                    .toList());
         });
     }
 
-    List<Map<String, Object>> ids(Caller caller, String source, String after, int limit) {
+    List<AdoptedId> ids(Caller caller, String source, String after, int limit) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.ACCOUNTS_ADOPT, revision.model());
             int most = Math.min(Math.max(limit, 1), LONGEST_PAGE);
@@ -124,12 +130,9 @@ final class AdoptionUseCases {
                     Scope.EVERYWHERE,
                     work -> new Adoptions(work)
                             .map(source, after, most).stream()
-                                    .map(AdoptionUseCases::json)
+                                    .map(row -> new AdoptedId(
+                                            row.key(), row.account().text(), row.joined()))
                                     .toList());
         });
-    }
-
-    private static Map<String, Object> json(Adopted row) {
-        return Map.of("key", row.key(), "account", row.account().text(), "joined", row.joined());
     }
 }

@@ -2,6 +2,8 @@ package dev.cuenta.service.adoption;
 
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
+import dev.cuenta.service.body.Violations;
+import dev.cuenta.wire.adoption.AdoptionResult;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -18,6 +20,14 @@ record Result(String key, Outcome outcome, @Nullable String account, List<Violat
                 Outcome.CLASHING,
                 null,
                 notes.isEmpty() ? List.of(new Violation("", "clash", detail)) : notes);
+    }
+
+    AdoptionResult wire() {
+        return new AdoptionResult(
+                key,
+                outcome.name(),
+                account,
+                notes.stream().map(Violations::wire).toList());
     }
 
     /** What became of a row. */

@@ -1,6 +1,7 @@
 package dev.cuenta.service.body;
 
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.wire.Secret;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -14,11 +15,12 @@ public final class Given {
     /**
      * The text that stands under a key.
      *
-     * @throws Problem INVALID where it is missing, no text, empty, or longer than anybody types
+     * @throws Problem INVALID where it is missing, empty, or longer than anybody types
      */
     public static String text(String key, @Nullable Object value) {
-        if (value instanceof String text && !text.isEmpty() && text.length() <= LONGEST) {
-            return text;
+        String given = value instanceof Secret secret ? secret.value() : value instanceof String text ? text : "";
+        if (!given.isEmpty() && given.length() <= LONGEST) {
+            return given;
         }
         throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
     }

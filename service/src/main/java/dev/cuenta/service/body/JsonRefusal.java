@@ -17,6 +17,7 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.databind.DatabindException;
+import tools.jackson.databind.exc.InvalidNullException;
 import tools.jackson.databind.exc.MismatchedInputException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 
@@ -33,6 +34,9 @@ public final class JsonRefusal {
         Throwable cause = unreadable.getCause();
         if (cause instanceof UnrecognizedPropertyException unknown) {
             return unknown(unknown);
+        }
+        if (cause instanceof InvalidNullException missing) {
+            return Problem.invalid(pointer(missing), "required", "Is required here.");
         }
         if (cause instanceof MismatchedInputException other) {
             return Problem.invalid(pointer(other), "type", "Must be " + wanted(other.getTargetType()) + ".");

@@ -2,13 +2,13 @@ package dev.cuenta.service.caller;
 
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.session.Sessions;
+import dev.cuenta.wire.Secret;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
-import org.springframework.http.ResponseEntity;
 
 /** Tells a session's token, once: the console as a cookie that no script can read, everyone else in the body. */
 public final class SessionTokens {
@@ -17,16 +17,13 @@ public final class SessionTokens {
 
     private SessionTokens() {}
 
-    public static ResponseEntity<Map<String, Object>> told(
-            int status, String token, Map<String, ?> rest, HttpServletRequest request) {
-        Map<String, Object> answer = new LinkedHashMap<>(rest);
+    /** The token for the answer's body; null where a cookie carries it. */
+    public static @Nullable Secret told(String token, HttpServletRequest request, HttpServletResponse response) {
         if (request.getHeader(Doorkeeper.CONSOLE_HEADER) == null) {
-            answer.put("token", token);
-            return ResponseEntity.status(status).body(answer);
+            return new Secret(token);
         }
-        return ResponseEntity.status(status)
-                .header(HttpHeaders.SET_COOKIE, cookie(token, COOKIE_KEPT, request))
-                .body(answer);
+        response.addHeader(HttpHeaders.SET_COOKIE, cookie(token, COOKIE_KEPT, request));
+        return null;
     }
 
     /** Takes the cookie away. */

@@ -4,55 +4,49 @@ import dev.cuenta.core.activity.Origin;
 import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.OpenToGuests;
-import dev.cuenta.service.job.Background;
-import java.util.Map;
-import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
+import dev.cuenta.wire.confirmation.ConfirmationCode;
+import dev.cuenta.wire.confirmation.ConfirmationRequest;
+import dev.cuenta.wire.confirmation.ConfirmationToken;
+import dev.cuenta.wire.confirmation.Confirmed;
+import io.swagger.v3.oas.annotations.Operation;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/v1")
 final class ConfirmationController {
-    record Shown(@Nullable String token) {}
-
-    record Coded(@Nullable String field, @Nullable String code) {}
-
-    record Wanted(@Nullable String field) {}
-
     private final ConfirmationUseCases confirmations;
-    private final Background background;
 
-    ConfirmationController(ConfirmationUseCases confirmations, Background background) {
+    ConfirmationController(ConfirmationUseCases confirmations) {
         this.confirmations = confirmations;
-        this.background = background;
     }
 
     /** Whoever has the token got it at the address: nobody need be signed in. */
     @OpenToGuests
+    @Operation(operationId = "confirmAddress", summary = "Confirm an address with the token that was sent there")
     @PostMapping("/confirmations")
-    Map<String, Object> confirm(@RequestBody Shown shown, Origin origin) {
-        return Map.of(
-                "field",
-                confirmations
-                        .confirm(Given.text("token", shown.token()), origin)
-                        .toString());
+    Confirmed confirm(@RequestBody ConfirmationToken shown, Origin origin) {
+        return new Confirmed(confirmations
+                .confirm(Given.text("token", shown.token()), origin)
+                .toString());
     }
 
-    /** With the code that was sent to a telephone. */
+    @Operation(operationId = "confirmTelephone", summary = "Confirm a telephone with the code that was sent there")
     @PutMapping("/me/confirmations")
-    Map<String, Object> confirmByCode(Caller caller, @RequestBody Coded coded) {
-        confirmations.confirm(caller, Given.text("field", coded.field()), Given.text("code", coded.code()));
-        return Map.of("field", String.valueOf(coded.field()));
+    Confirmed confirmByCode(Caller caller, @RequestBody ConfirmationCode code) {
+        confirmations.confirm(caller, Given.text("field", code.field()), Given.text("code", code.code()));
+        return new Confirmed(code.field());
     }
 
+    @Operation(operationId = "requestConfirmation", summary = "Get another link or code to confirm an address")
     @PostMapping("/me/confirmations")
-    ResponseEntity<Void> ask(Caller caller, @RequestBody Wanted wanted) {
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    void ask(Caller caller, @RequestBody ConfirmationRequest wanted) {
         confirmations.ask(caller, Given.text("field", wanted.field()));
-        background.hurry();
-        return ResponseEntity.accepted().build();
     }
 }

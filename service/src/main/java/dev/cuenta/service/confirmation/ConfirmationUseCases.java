@@ -10,6 +10,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.Tokens;
+import dev.cuenta.service.job.Background;
 import dev.cuenta.service.load.Throttle;
 import dev.cuenta.service.message.ConfirmationCode;
 import dev.cuenta.store.account.Accounts;
@@ -29,9 +30,11 @@ import org.springframework.stereotype.Component;
 final class ConfirmationUseCases {
     private final LiveRevisions live;
     private final Throttle throttle;
+    private final Background background;
     private final Clock clock;
 
-    ConfirmationUseCases(LiveRevisions live, Throttle throttle, Clock clock) {
+    ConfirmationUseCases(LiveRevisions live, Throttle throttle, Background background, Clock clock) {
+        this.background = background;
         this.throttle = throttle;
         this.live = live;
         this.clock = clock;
@@ -102,6 +105,7 @@ final class ConfirmationUseCases {
             new Messages(work).ask(own, Message.Purpose.CONFIRM, address.path());
             return own;
         }));
+        background.hurry();
     }
 
     private static boolean has(AccountId account, Field field, Work work) {

@@ -14,8 +14,9 @@ import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.password.Credentials.Alike;
+import dev.cuenta.wire.credential.HashTime;
+import dev.cuenta.wire.credential.PasswordHashes;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -31,16 +32,6 @@ final class CredentialUseCases {
     private static final List<Integer> MEBIBYTES = List.of(19, 46, 64, 128, 256);
     private static final int MOST_ITERATIONS = 20;
 
-    /**
-     * Hashes that were made alike.
-     *
-     * @param current whether new ones are made so
-     */
-    record Made(String scheme, String parameters, long accounts, Instant oldest, boolean current) {}
-
-    /** Parameters of Argon2id, and how long one hash takes with them. */
-    record Measured(int memoryMiB, int iterations, int parallelism, long millis) {}
-
     private final LiveRevisions live;
     private final PasswordScheme scheme;
     private final PepperFile peppers;
@@ -52,7 +43,7 @@ final class CredentialUseCases {
     }
 
     /** Those that were set first come first. */
-    List<Made> report(Caller caller) {
+    List<PasswordHashes> report(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.CREDENTIALS_READ, revision.model());
             PasswordRules rules = revision.model().password();
@@ -63,12 +54,12 @@ final class CredentialUseCases {
         });
     }
 
-    private Made made(Alike alike, PasswordRules rules) {
+    private PasswordHashes made(Alike alike, PasswordRules rules) {
         String prefix = alike.made();
         String format = HashFormat.of(prefix).map(HashFormat::toString).orElse("unknown");
         boolean current =
                 !alike.wrapped() && format.equals(scheme.format().toString()) && !scheme.isWeaker(prefix + "$", rules);
-        return new Made(
+        return new PasswordHashes(
                 alike.wrapped() ? HashFormat.WRAPPED.toString() : format,
                 parameters(prefix),
                 alike.accounts(),
@@ -99,7 +90,7 @@ final class CredentialUseCases {
      * For some sizes of memory, the most iterations that stay within the time; those with the most memory come last, and are
      * the best choice where so much memory is there for each sign-in at a time.
      */
-    List<Measured> tune(Caller caller, Duration target) {
+    List<HashTime> tune(Caller caller, Duration target) {
         live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.CREDENTIALS_READ, revision.model());
             return revision;
@@ -107,9 +98,9 @@ final class CredentialUseCases {
         if (target.compareTo(LEAST) < 0 || target.compareTo(MOST) > 0) {
             throw Problem.invalid("/targetMillis", "range", "The time for one hash is from 10 ms to 2 s.");
         }
-        List<Measured> measured = new ArrayList<>();
+        List<HashTime> measured = new ArrayList<>();
         for (int memory : MEBIBYTES) {
-            Measured once = measured(memory, 1);
+            HashTime once = measured(memory, 1);
             long iterations = Math.min(MOST_ITERATIONS, target.toMillis() / Math.max(1, once.millis()));
             if (iterations > 0) {
                 measured.add(iterations == 1 ? once : measured(memory, (int) iterations));
@@ -119,12 +110,12 @@ final class CredentialUseCases {
     }
 
     /** The second of two, when the memory is the process's already. */
-    private Measured measured(int memory, int iterations) {
+    private HashTime measured(int memory, int iterations) {
         PasswordRules rules = new PasswordRules(memory * KIB, iterations, 1, 1, 128, Set.of(), 0, Set.of());
         scheme.hash("six green oars".toCharArray(), rules);
         long begun = System.nanoTime();
         scheme.hash("six green oars".toCharArray(), rules);
-        return new Measured(
+        return new HashTime(
                 memory,
                 iterations,
                 1,

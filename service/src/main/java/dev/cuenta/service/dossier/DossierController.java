@@ -2,6 +2,7 @@ package dev.cuenta.service.dossier;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.caller.Caller;
+import io.swagger.v3.oas.annotations.Operation;
 import java.util.Map;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -19,6 +20,7 @@ final class DossierController {
         this.dossiers = dossiers;
     }
 
+    @Operation(operationId = "readOwnDossier", summary = "All that is kept about the caller; as a page for text/html")
     @GetMapping(path = "/me/dossier", produces = MediaType.APPLICATION_JSON_VALUE)
     Map<String, Object> own(Caller caller) {
         return dossiers.of(caller, null);
@@ -29,6 +31,7 @@ final class DossierController {
         return DossierPage.of(dossiers.of(caller, null));
     }
 
+    @Operation(operationId = "readDossier", summary = "All that is kept about the account; as a page for text/html")
     @GetMapping(path = "/accounts/{id}/dossier", produces = MediaType.APPLICATION_JSON_VALUE)
     Map<String, Object> of(Caller caller, @PathVariable String id) {
         return dossiers.of(caller, new AccountId(id));

@@ -34,6 +34,8 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * All that is kept about one account: values, also those that are shown on request only, and everything that hangs on it. What its reader
@@ -44,10 +46,14 @@ final class Dossiers {
     private static final int MOST_ACTIVITY = 200;
 
     private final LiveRevisions live;
+    private static final TypeReference<List<Map<String, Object>>> OBJECTS = new TypeReference<>() {};
+
     private final ActivityUseCases activity;
     private final Settings settings;
+    private final JsonMapper json;
 
-    Dossiers(LiveRevisions live, ActivityUseCases activity, Settings settings) {
+    Dossiers(LiveRevisions live, ActivityUseCases activity, Settings settings, JsonMapper json) {
+        this.json = json;
         this.live = live;
         this.activity = activity;
         this.settings = settings;
@@ -65,7 +71,9 @@ final class Dossiers {
                     reach.scope(), work -> sections(caller, reach.read(work).in(reach.scope()), revision, work));
             if (caller.owns(reach.id()) || caller.may(CuentaPermission.ACTIVITY_READ, revision.model())) {
                 dossier.put(
-                        "activity", activity.of(caller, id, MOST_ACTIVITY, null).items());
+                        "activity",
+                        json.convertValue(
+                                activity.of(caller, id, MOST_ACTIVITY, null).items(), OBJECTS));
             }
             return dossier;
         });

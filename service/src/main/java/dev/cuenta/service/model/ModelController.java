@@ -1,22 +1,22 @@
 package dev.cuenta.service.model;
 
-import dev.cuenta.core.access.AccessMatrix;
-import dev.cuenta.core.access.Right;
 import dev.cuenta.core.file.FormatSchema;
-import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.Party;
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.store.live.Control;
-import dev.cuenta.store.live.LiveRevision;
-import dev.cuenta.store.live.Revision;
-import java.net.URI;
-import java.util.LinkedHashMap;
-import java.util.List;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.model.AccessMatrix;
+import dev.cuenta.wire.model.Form;
+import dev.cuenta.wire.model.ModelCheck;
+import dev.cuenta.wire.model.ModelDiff;
+import dev.cuenta.wire.model.ModelSource;
+import dev.cuenta.wire.model.PublishControl;
+import dev.cuenta.wire.model.PublishRequest;
+import dev.cuenta.wire.model.Revision;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
 import java.util.Map;
-import java.util.Set;
-import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -28,160 +28,75 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/v1/model")
 final class ModelController {
-    /** A model file as a request carries it; {@code file} is the name that messages use. */
-    record Source(
-            @Nullable String file,
-            @Nullable String source,
-            @Nullable Boolean script) {
-        String text() {
-            return required("source", source);
-        }
-
-        String name() {
-            return file == null ? "account-model.yaml" : file;
-        }
-    }
-
-    record Publish(
-            @Nullable String file,
-            @Nullable String source,
-            @Nullable String fingerprint,
-            @Nullable Set<String> allow,
-            @Nullable String message) {
-        ModelUseCases.Publish command() {
-            return new ModelUseCases.Publish(
-                    file == null ? "account-model.yaml" : file,
-                    required("source", source),
-                    fingerprint,
-                    allow == null ? Set.of() : allow,
-                    message == null ? "" : message);
-        }
-    }
-
     private final ModelUseCases models;
 
     ModelController(ModelUseCases models) {
         this.models = models;
     }
 
+    @Operation(operationId = "readModel", summary = "The live model")
     @GetMapping
-    Map<String, Object> live(Caller caller) {
-        return models.look(caller, revision -> {
-            Map<String, Object> body = new LinkedHashMap<>(ModelJson.summary(revision.revision()));
-            body.put("name", revision.model().name());
-            body.put("source", revision.revision().source());
-            return body;
-        });
+    Revision live(Caller caller) {
+        return models.live(caller);
     }
 
+    @Operation(operationId = "checkModel", summary = "Check a model file")
     @PostMapping("/findings")
-    Map<String, Object> check(Caller caller, @RequestBody Source source) {
-        return ModelJson.findings(models.check(caller, source.name(), source.text()));
+    ModelCheck check(Caller caller, @RequestBody ModelSource source) {
+        return models.check(caller, source);
     }
 
+    @Operation(operationId = "diffModel", summary = "Show what publishing a file would do")
     @PostMapping("/diffs")
-    Map<String, Object> diff(Caller caller, @RequestBody Source source) {
-        ModelUseCases.Shown shown =
-                models.diff(caller, source.name(), source.text(), Boolean.TRUE.equals(source.script()));
-        Map<String, Object> body = ModelJson.findings(shown.file());
-        if (shown.diff() != null && shown.fingerprint() != null) {
-            body.putAll(ModelJson.diff(shown.diff(), shown.fingerprint(), shown.inTheWay(), shown.recordsPerSecond()));
-            if (!shown.script().isEmpty()) {
-                body.put("script", shown.script());
-            }
-        }
-        return body;
+    ModelDiff diff(Caller caller, @RequestBody ModelSource source) {
+        return models.diff(caller, source);
     }
 
+    @Operation(operationId = "publishModel", summary = "Publish a file")
+    @ApiResponse(responseCode = "200", description = "Nothing is left to do")
+    @ApiResponse(responseCode = "202", description = "It goes on beside requests")
     @PostMapping("/revisions")
-    ResponseEntity<Map<String, Object>> publish(Caller caller, @RequestBody Publish request) {
-        Revision revision = models.publish(caller, request.command());
-        return ResponseEntity.status(revision.finished() ? 200 : 202)
-                .location(URI.create("/v1/model/revisions/" + revision.number()))
-                .body(ModelJson.revision(revision));
+    Revision publish(Caller caller, @RequestBody PublishRequest request, HttpServletResponse response) {
+        Revision revision = models.publish(caller, request);
+        response.setStatus((revision.step().equals("done") ? HttpStatus.OK : HttpStatus.ACCEPTED).value());
+        response.setHeader(HttpHeaders.LOCATION, "/v1/model/revisions/" + revision.revision());
+        return revision;
     }
 
+    @Operation(operationId = "listRevisions", summary = "History")
     @GetMapping("/revisions")
-    Map<String, Object> history(Caller caller) {
-        return Map.of(
-                "items",
-                models.history(caller).stream().map(ModelJson::revision).toList());
+    Items<Revision> history(Caller caller) {
+        return new Items<>(models.history(caller));
     }
 
+    @Operation(operationId = "readRevision", summary = "A revision and how far its publishing is")
     @GetMapping("/revisions/{number}")
-    Map<String, Object> revision(Caller caller, @PathVariable int number) {
-        Revision revision = models.revision(caller, number);
-        Map<String, Object> body = ModelJson.revision(revision);
-        body.put("source", revision.source());
-        body.put("stepMillis", models.millisInStep(revision));
-        return body;
+    Revision revision(Caller caller, @PathVariable int number) {
+        return models.revision(caller, number);
     }
 
-    /** What somebody wants of a publish: run, pause or cancel. */
-    record Wanted(@Nullable Control control) {}
-
+    @Operation(operationId = "controlPublish", summary = "Pause, resume or cancel a publish that is under way")
     @PutMapping("/revisions/{number}/control")
-    Map<String, Object> control(Caller caller, @PathVariable int number, @RequestBody Wanted wanted) {
-        if (wanted.control() == null) {
-            throw Problem.invalid("/control", "required", "Give `control` as one of: run, pause, cancel.");
-        }
-        return ModelJson.revision(models.control(caller, number, wanted.control()));
+    Revision control(Caller caller, @PathVariable int number, @RequestBody PublishControl wanted) {
+        return models.control(caller, number, wanted);
     }
 
+    /** JSON Schema 2020-12. */
+    @Operation(operationId = "readModelSchema", summary = "The JSON Schema of model files")
     @GetMapping("/schema")
     Map<String, Object> schema(Caller caller) {
         return FormatSchema.schema();
     }
 
+    @Operation(operationId = "readMatrix", summary = "The access matrix")
     @GetMapping("/matrix")
-    Map<String, Object> matrix(Caller caller) {
-        return models.look(caller, ModelController::matrix);
+    AccessMatrix matrix(Caller caller) {
+        return models.matrix(caller);
     }
 
-    private static Map<String, Object> matrix(LiveRevision revision) {
-        AccessMatrix matrix = revision.matrix();
-        List<Map<String, Object>> fields = revision.model().fields().values().stream()
-                .map(field -> row(matrix, field))
-                .toList();
-        return Map.of(
-                "revision",
-                revision.number(),
-                "parties",
-                matrix.parties().stream().map(Party::name).toList(),
-                "fields",
-                fields);
-    }
-
-    private static Map<String, Object> row(AccessMatrix matrix, Field field) {
-        Map<String, Object> row = new LinkedHashMap<>();
-        row.put("path", field.path().toString());
-        row.put("label", field.label());
-        row.put("sensitivity", ModelJson.word(field.sensitivity()));
-        row.put("returned", ModelJson.word(field.returned()));
-        Map<String, Object> cells = new LinkedHashMap<>();
-        matrix.parties().forEach(party -> cells.put(party.name(), ModelController.cell(matrix.cell(party, field))));
-        row.put("cells", cells);
-        return row;
-    }
-
-    private static Map<String, Object> cell(AccessMatrix.Cell cell) {
-        return Map.of(
-                "reads", cell.reads(),
-                "writes", cell.writes(),
-                "rights", cell.rights().stream().sorted().map(Right::word).toList(),
-                "why", cell.why());
-    }
-
-    /** What the caller's forms and lists are made from: the fields, and what the caller may do with each. */
+    @Operation(operationId = "readForm", summary = "What the caller's forms and lists are made from")
     @GetMapping("/form")
-    Map<String, Object> form(Caller caller) {
-        return models.lookAtOwnRights(revision -> FormJson.of(revision, caller));
-    }
-
-    static String required(String key, @Nullable String value) {
-        if (value == null) {
-            throw Problem.invalid("/" + key, "required", "Give `" + key + "` as a text.");
-        }
-        return value;
+    Form form(Caller caller) {
+        return models.form(caller);
     }
 }

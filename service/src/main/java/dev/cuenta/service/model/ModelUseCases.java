@@ -29,6 +29,12 @@ import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Revision;
 import dev.cuenta.store.live.Revisions;
 import dev.cuenta.store.publish.Publisher;
+import dev.cuenta.wire.model.AccessMatrix;
+import dev.cuenta.wire.model.Form;
+import dev.cuenta.wire.model.ModelCheck;
+import dev.cuenta.wire.model.ModelSource;
+import dev.cuenta.wire.model.PublishControl;
+import dev.cuenta.wire.model.PublishRequest;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -43,23 +49,7 @@ import org.springframework.stereotype.Component;
 final class ModelUseCases {
     private static final Set<Effect> REWRITING = Set.of(Effect.BACKFILL, Effect.NARROWING);
 
-    /**
-     * A diff with what its file is called and what stands for it.
-     *
-     * @param inTheWay of a change, by name and id, as far as the caller may read them
-     * @param recordsPerSecond that this database rewrites, as it was measured just now; 0 when nothing is to be rewritten
-     * @param script the statements that publishing would send; empty unless they were asked for
-     */
-    record Shown(
-            ModelFile file,
-            @Nullable Diff diff,
-            @Nullable String fingerprint,
-            InTheWay inTheWay,
-            long recordsPerSecond,
-            List<String> script) {}
-
-    /** What a publish is asked to do. */
-    record Publish(String file, String source, @Nullable String fingerprint, Set<String> allow, String message) {}
+    private static final String FILE = "account-model.yaml";
 
     private final Connections connections;
     private final Revisions revisions;
@@ -86,33 +76,49 @@ final class ModelUseCases {
         this.clock = clock;
     }
 
-    ModelFile check(Caller caller, String file, String source) {
+    ModelCheck check(Caller caller, ModelSource source) {
         rights.require(caller, CuentaPermission.MODEL_READ);
-        return ModelFile.read(
-                file,
-                source,
+        return ModelWire.of(ModelFile.read(
+                called(source.file()),
+                source.source(),
                 next -> revisions
                         .live()
                         .map(any -> new StoredFindings.Stored(
-                                diff(next), counted(next, next).accounts())));
+                                diff(next), counted(next, next).accounts()))));
     }
 
-    Shown diff(Caller caller, String file, String source, boolean withScript) {
+    private static String called(@Nullable String file) {
+        return file == null ? FILE : file;
+    }
+
+    dev.cuenta.wire.model.ModelDiff diff(Caller caller, ModelSource source) {
         rights.require(caller, CuentaPermission.MODEL_READ);
-        ModelFile checked = ModelFile.read(file, source);
-        AccountModel next = checked.model().orElse(null);
-        if (next == null) {
-            return new Shown(checked, null, null, InTheWay.NOBODY, 0, List.of());
-        }
+        ModelFile checked = ModelFile.read(called(source.file()), source.source());
+        ModelCheck said = ModelWire.of(checked);
+        return checked.model()
+                .map(next -> diff(caller, source, said, next))
+                .orElseGet(() -> new dev.cuenta.wire.model.ModelDiff(
+                        said.errors(), said.warnings(), said.findings(), null, null, null, null, null));
+    }
+
+    private dev.cuenta.wire.model.ModelDiff diff(
+            Caller caller, ModelSource source, ModelCheck said, AccountModel next) {
         Diff diff = diff(next);
         boolean rewrites = diff.changes().stream().anyMatch(change -> REWRITING.contains(change.effect()));
-        return new Shown(
-                checked,
-                diff,
-                diff.fingerprint(source),
-                inTheWay(diff, caller),
-                rewrites ? counted(next, next).recordsPerSecond() : 0,
-                withScript ? publisher.script(diff.liveRevision(), next, diff.changes()) : List.of());
+        InTheWay inTheWay = inTheWay(diff, caller);
+        return new dev.cuenta.wire.model.ModelDiff(
+                said.errors(),
+                said.warnings(),
+                said.findings(),
+                diff.liveRevision(),
+                diff.fingerprint(source.source()),
+                rewrites ? counted(next, next).recordsPerSecond() : null,
+                diff.changes().stream()
+                        .map(change -> ModelWire.of(change, inTheWay))
+                        .toList(),
+                Boolean.TRUE.equals(source.script())
+                        ? publisher.script(diff.liveRevision(), next, diff.changes())
+                        : null);
     }
 
     private InTheWay inTheWay(Diff diff, Caller caller) {
@@ -145,7 +151,11 @@ final class ModelUseCases {
      *
      * @return the revision with its progress
      */
-    Revision publish(Caller caller, Publish request) {
+    dev.cuenta.wire.model.Revision publish(Caller caller, PublishRequest request) {
+        return ModelWire.of(published(caller, request));
+    }
+
+    private Revision published(Caller caller, PublishRequest request) {
         rights.require(caller, CuentaPermission.MODEL_PUBLISH);
         Optional<Revision> unfinished = revisions.unfinished();
         if (unfinished
@@ -154,7 +164,7 @@ final class ModelUseCases {
             background.hurry();
             return unfinished.get();
         }
-        ModelFile checked = ModelFile.read(request.file(), request.source());
+        ModelFile checked = ModelFile.read(called(request.file()), request.source());
         AccountModel next = checked.model().orElseThrow(() -> refusedBy(checked));
         Diff diff = diff(next);
         String fingerprint = diff.fingerprint(request.source());
@@ -164,13 +174,17 @@ final class ModelUseCases {
                     "The records or the live revision moved on since the diff " + request.fingerprint()
                             + " was shown; it is now " + fingerprint + ". Look at the diff again.");
         }
-        refuseUnanswered(diff, request.allow());
+        refuseUnanswered(diff, request.allow() == null ? Set.of() : request.allow());
         refuseGiving(caller, next);
         if (diff.isEmpty()) {
             return revisions.live().orElseThrow();
         }
         int number = publisher.begin(
-                diff.liveRevision(), request.source(), withoutExamples(diff), caller.author(), request.message());
+                diff.liveRevision(),
+                request.source(),
+                withoutExamples(diff),
+                caller.author(),
+                request.message() == null ? "" : request.message());
         background.hurry();
         tell(caller, number);
         return revisions.numbered(number).orElseThrow();
@@ -230,34 +244,45 @@ final class ModelUseCases {
         }
     }
 
-    Revision revision(Caller caller, int number) {
+    dev.cuenta.wire.model.Revision revision(Caller caller, int number) {
         rights.require(caller, CuentaPermission.MODEL_READ);
-        return revisions
+        Revision revision = revisions
                 .numbered(number)
                 .orElseThrow(() -> Problem.of(
                         ProblemKind.NOT_FOUND,
                         "There is no revision " + number + ". GET /v1/model/revisions lists them."));
+        return ModelWire.of(revision, revision.source(), millisInStep(revision));
     }
 
     /** Pauses, resumes or cancels a publish that is under way. */
-    Revision control(Caller caller, int number, Control wanted) {
+    dev.cuenta.wire.model.Revision control(Caller caller, int number, PublishControl wanted) {
         rights.require(caller, CuentaPermission.MODEL_PUBLISH);
-        Revision revision = revisions.control(number, wanted);
+        Revision revision =
+                revisions.control(number, Control.valueOf(wanted.control().name()));
         background.hurry();
-        return revision;
+        return ModelWire.of(revision);
     }
 
     /** How long the step of a publish has been going on. */
-    long millisInStep(Revision revision) {
+    private long millisInStep(Revision revision) {
         return Math.max(0, clock.millis() - revision.stepStartedAt().toEpochMilli());
     }
 
-    List<Revision> history(Caller caller) {
+    List<dev.cuenta.wire.model.Revision> history(Caller caller) {
         rights.require(caller, CuentaPermission.MODEL_READ);
-        return revisions.history();
+        return revisions.history().stream().map(ModelWire::of).toList();
     }
 
-    <T> T look(Caller caller, Function<LiveRevision, T> question) {
+    /** The live one. */
+    dev.cuenta.wire.model.Revision live(Caller caller) {
+        return look(caller, ModelWire::live);
+    }
+
+    AccessMatrix matrix(Caller caller) {
+        return look(caller, ModelWire::matrix);
+    }
+
+    private <T> T look(Caller caller, Function<LiveRevision, T> question) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.MODEL_READ, revision.model());
             return question.apply(revision);
@@ -265,7 +290,7 @@ final class ModelUseCases {
     }
 
     /** What every signed-in caller may ask: what concerns their own rights. */
-    <T> T lookAtOwnRights(Function<LiveRevision, T> question) {
-        return live.with(question);
+    Form form(Caller caller) {
+        return live.with(revision -> FormWire.of(revision, caller));
     }
 }

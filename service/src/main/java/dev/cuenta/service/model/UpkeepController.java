@@ -1,17 +1,26 @@
 package dev.cuenta.service.model;
 
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.store.compare.IdCosts;
-import dev.cuenta.store.live.Revision;
-import java.util.List;
-import java.util.Map;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.model.DatabaseMade;
+import dev.cuenta.wire.model.FormerId;
+import dev.cuenta.wire.model.IdCosts;
+import dev.cuenta.wire.model.IdCostsRequest;
+import dev.cuenta.wire.model.Leftover;
+import dev.cuenta.wire.model.ModelTable;
+import dev.cuenta.wire.model.ModelVerification;
+import dev.cuenta.wire.model.NewDatabase;
+import dev.cuenta.wire.model.Sweep;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -23,62 +32,54 @@ final class UpkeepController {
         this.upkeep = upkeep;
     }
 
+    @Operation(operationId = "verifyModel", summary = "Compare the database with the live revision")
     @GetMapping("/verification")
-    UpkeepUseCases.Verified verify(Caller caller) {
+    ModelVerification verify(Caller caller) {
         return upkeep.verify(caller);
     }
 
-    /** How many ids of each scheme to measure with. */
-    record Rows(int rows) {}
-
+    @Operation(operationId = "measureIds", summary = "Measure what each id scheme costs on this database")
     @PostMapping("/id-costs")
-    Map<String, Object> idCosts(Caller caller, @RequestBody Rows wanted) {
-        List<IdCosts.Cost> costs = upkeep.idCosts(caller, wanted.rows());
-        return Map.of("items", costs, "words", IdCosts.inWords(costs));
+    IdCosts idCosts(Caller caller, @RequestBody IdCostsRequest wanted) {
+        return upkeep.idCosts(caller, wanted.rows());
     }
 
     /** A page at a time, in the order of the former ids. */
+    @Operation(
+            operationId = "listFormerIds",
+            summary = "Which id an account had before ids became another sort of value")
     @GetMapping("/former-ids")
-    Map<String, Object> formerIds(
+    Items<FormerId> formerIds(
             Caller caller,
-            @RequestParam(required = false) @Nullable String after,
-            @RequestParam(defaultValue = "1000") int limit) {
-        return Map.of(
-                "items",
-                upkeep.formerIds(caller, after, limit).stream()
-                        .map(pair -> Map.of(
-                                "formerId",
-                                pair.formerId().text(),
-                                "id",
-                                pair.id().text()))
-                        .toList());
+            @Parameter(description = "the last former id of the page before") @RequestParam(required = false) @Nullable
+                    String after,
+            @Parameter(description = "1 to 5000") @RequestParam(defaultValue = "1000") int limit) {
+        return new Items<>(upkeep.formerIds(caller, after, limit));
     }
 
+    @Operation(operationId = "listTables", summary = "The tables of the live model, with their sizes")
     @GetMapping("/tables")
-    Map<String, Object> tables(Caller caller) {
-        return Map.of("items", upkeep.tables(caller));
+    Items<ModelTable> tables(Caller caller) {
+        return new Items<>(upkeep.tables(caller));
     }
 
+    @Operation(operationId = "listLeftovers", summary = "What publishing set aside")
     @GetMapping("/leftovers")
-    Map<String, Object> leftovers(Caller caller) {
-        return Map.of("items", upkeep.leftovers(caller));
+    Items<Leftover> leftovers(Caller caller) {
+        return new Items<>(upkeep.leftovers(caller));
     }
 
-    /** Up to which revision what was kept aside is to go. */
-    record Sweep(int upToRevision) {}
-
+    @Operation(operationId = "sweep", summary = "Delete for good what publishing set aside")
     @PostMapping("/sweeps")
-    Map<String, Object> sweep(Caller caller, @RequestBody Sweep sweep) {
-        return Map.of("items", upkeep.sweep(caller, sweep.upToRevision()));
+    Items<Leftover> sweep(Caller caller, @RequestBody Sweep sweep) {
+        return new Items<>(upkeep.sweep(caller, sweep.upToRevision()));
     }
 
-    /** What an empty database of the same shape is to be called. */
-    record Copy(String name) {}
-
+    @Operation(operationId = "makeDatabase", summary = "Make a database with the live shape and no records, for tests")
     @PostMapping("/databases")
-    ResponseEntity<Map<String, Object>> emptyCopy(Caller caller, @RequestBody Copy copy) {
-        String name = String.valueOf(copy.name());
-        Revision revision = upkeep.emptyCopy(caller, name);
-        return ResponseEntity.status(201).body(Map.of("name", name, "revision", revision.number()));
+    @ResponseStatus(HttpStatus.CREATED)
+    DatabaseMade emptyCopy(Caller caller, @RequestBody NewDatabase copy) {
+        return new DatabaseMade(
+                copy.name(), upkeep.emptyCopy(caller, copy.name()).number());
     }
 }

@@ -18,6 +18,10 @@ import dev.cuenta.store.schema.Tables;
 import dev.cuenta.store.verify.EmptyCopy;
 import dev.cuenta.store.verify.Leftovers;
 import dev.cuenta.store.verify.Verification;
+import dev.cuenta.wire.model.FormerId;
+import dev.cuenta.wire.model.Leftover;
+import dev.cuenta.wire.model.ModelTable;
+import dev.cuenta.wire.model.ModelVerification;
 import java.util.List;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -29,9 +33,6 @@ final class UpkeepUseCases {
     private static final int LEAST_ROWS = 1000;
     private static final int MOST_ROWS = 5_000_000;
     private static final int LONGEST_PAGE = 5000;
-
-    /** The live revision held against the database. */
-    record Verified(int revision, String shape, List<Verification.Difference> differences) {}
 
     private final Connections connections;
     private final Revisions revisions;
@@ -47,23 +48,37 @@ final class UpkeepUseCases {
         this.emptyCopy = emptyCopy;
     }
 
-    Verified verify(Caller caller) {
+    ModelVerification verify(Caller caller) {
         return look(caller, revision -> {
             Verification verification = new Verification(connections);
-            return new Verified(
+            return new ModelVerification(
                     revision.number(),
                     verification.fingerprint(revision.model()),
-                    verification.differences(revision.model()));
+                    verification.differences(revision.model()).stream()
+                            .map(difference -> new ModelVerification.Difference(
+                                    difference.thing(), difference.expected(), difference.found(), difference.repair()))
+                            .toList());
         });
     }
 
     /** Measures for some seconds, in temporary tables. */
-    List<IdCosts.Cost> idCosts(Caller caller, int rows) {
+    dev.cuenta.wire.model.IdCosts idCosts(Caller caller, int rows) {
         rights.require(caller, CuentaPermission.MODEL_READ);
         if (rows < LEAST_ROWS || rows > MOST_ROWS) {
             throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
         }
-        return new IdCosts(connections).measure(rows);
+        List<IdCosts.Cost> costs = new IdCosts(connections).measure(rows);
+        return new dev.cuenta.wire.model.IdCosts(
+                costs.stream()
+                        .map(cost -> new dev.cuenta.wire.model.IdCosts.Cost(
+                                cost.scheme(),
+                                cost.tableBytes(),
+                                cost.indexBytes(),
+                                cost.insertsPerSecond(),
+                                cost.locality(),
+                                cost.guessable()))
+                        .toList(),
+                IdCosts.inWords(costs));
     }
 
     /** A database of that name with the live shape and no records. */
@@ -81,27 +96,48 @@ final class UpkeepUseCases {
     }
 
     /** Of all accounts, so for those only who may do everything with them. */
-    List<FormerIds.Pair> formerIds(Caller caller, @Nullable String after, int limit) {
+    List<FormerId> formerIds(Caller caller, @Nullable String after, int limit) {
         int most = Math.min(Math.max(limit, 1), LONGEST_PAGE);
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.MODEL_PUBLISH, revision.model());
             return revision.read(
                     Scope.EVERYWHERE,
-                    work -> new FormerIds(work).page(after == null ? null : new AccountId(after), most));
+                    work -> new FormerIds(work)
+                            .page(after == null ? null : new AccountId(after), most).stream()
+                                    .map(pair -> new FormerId(
+                                            pair.formerId().text(), pair.id().text()))
+                                    .toList());
         });
     }
 
-    List<Tables.Table> tables(Caller caller) {
-        return look(caller, revision -> new Tables(connections).list(revision.model()));
+    List<ModelTable> tables(Caller caller) {
+        return look(
+                caller,
+                revision -> new Tables(connections)
+                        .list(revision.model()).stream()
+                                .map(UpkeepUseCases::wire)
+                                .toList());
     }
 
-    List<Leftovers.Leftover> leftovers(Caller caller) {
+    private static ModelTable wire(Tables.Table table) {
+        return new ModelTable(
+                table.name(),
+                table.profile(),
+                table.rows(),
+                table.bytes(),
+                table.columns().stream()
+                        .map(column ->
+                                new ModelTable.Column(column.field(), column.name(), column.type(), column.required()))
+                        .toList());
+    }
+
+    List<Leftover> leftovers(Caller caller) {
         rights.require(caller, CuentaPermission.MODEL_READ);
-        return new Leftovers(connections).list();
+        return wire(new Leftovers(connections).list());
     }
 
     /** Drops for good what revisions up to the given one put aside. */
-    List<Leftovers.Leftover> sweep(Caller caller, int upToRevision) {
+    List<Leftover> sweep(Caller caller, int upToRevision) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.MODEL_PUBLISH, revision.model());
             if (revisions.unfinished().isPresent()) {
@@ -109,8 +145,15 @@ final class UpkeepUseCases {
                         ProblemKind.CONFLICT,
                         "A revision is being published and may need what was set aside. Sweep when it is done: cuenta model follow");
             }
-            return new Leftovers(connections).sweep(upToRevision, revision.model());
+            return wire(new Leftovers(connections).sweep(upToRevision, revision.model()));
         });
+    }
+
+    private static List<Leftover> wire(List<Leftovers.Leftover> leftovers) {
+        return leftovers.stream()
+                .map(kept -> new Leftover(
+                        kept.table(), kept.column(), kept.keptAs(), kept.revision(), kept.keptAt(), kept.values()))
+                .toList();
     }
 
     private <T> T look(Caller caller, Function<LiveRevision, T> question) {

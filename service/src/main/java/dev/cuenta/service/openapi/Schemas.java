@@ -5,9 +5,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Service;
-import dev.cuenta.core.problem.ProblemKind;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -33,10 +31,8 @@ final class Schemas {
         Map<String, Object> schemas = new LinkedHashMap<>();
         schemas.put("Account", account());
         schemas.put("AccountPage", page());
-        schemas.put("Lookup", lookup());
         schemas.put("LookedUp", lookedUp());
         schemas.put("AccountPatch", fieldsOnly());
-        schemas.put("Problem", problem());
         return schemas;
     }
 
@@ -44,12 +40,10 @@ final class Schemas {
         Map<String, Object> schemas = new LinkedHashMap<>();
         schemas.put("Account", account());
         schemas.put("AccountPage", page());
-        schemas.put("Lookup", lookup());
         schemas.put("LookedUp", lookedUp());
         schemas.put("SignUp", signUp());
         schemas.put("NewAccount", body(field -> true, Map.of()));
         schemas.put("AccountPatch", fieldsOnly());
-        schemas.put("Problem", problem());
         return schemas;
     }
 
@@ -178,10 +172,6 @@ final class Schemas {
                 Map.of("items", Map.of("type", "array", "items", ref("Account")), "next", text()), List.of("items"));
     }
 
-    private static Map<String, Object> lookup() {
-        return object(Map.of("by", text(), "values", list(asked()), "fields", list(text())), List.of("values"));
-    }
-
     private static Map<String, Object> lookedUp() {
         Map<String, Object> item =
                 object(Map.of("asked", asked(), "account", ref("Account")), List.of("asked", "account"));
@@ -194,33 +184,6 @@ final class Schemas {
 
     private static Map<String, Object> list(Map<String, Object> items) {
         return Map.of("type", "array", "items", items);
-    }
-
-    private static Map<String, Object> problem() {
-        Map<String, Object> properties = new LinkedHashMap<>();
-        properties.put(
-                "type",
-                Map.of(
-                        "type",
-                        "string",
-                        "examples",
-                        Arrays.stream(ProblemKind.values())
-                                .map(ProblemKind::type)
-                                .toList()));
-        properties.put("title", text());
-        properties.put("status", Map.of("type", "integer"));
-        properties.put("detail", text());
-        properties.put("instance", text());
-        properties.put(
-                "errors",
-                Map.of(
-                        "type",
-                        "array",
-                        "items",
-                        object(
-                                Map.of("pointer", text(), "code", text(), "detail", text()),
-                                List.of("pointer", "code", "detail"))));
-        return object(properties, List.of("type", "title", "status"));
     }
 
     static Map<String, Object> object(Map<String, Object> properties, List<String> required) {

@@ -8,15 +8,12 @@ import dev.cuenta.service.job.JobStatus;
 import dev.cuenta.store.database.Waits;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.message.Messages;
-import java.util.List;
+import dev.cuenta.wire.job.Jobs;
 import org.springframework.stereotype.Component;
 
 /** Seeing what the service does by itself, and what waits. */
 @Component
 final class JobUseCases {
-    /** What an instance does, who waits for whom in the database, and what is to be sent. */
-    record Overview(List<JobStatus> jobs, List<Waits.Wait> waits, Messages.Outbox messages) {}
-
     private final LiveRevisions live;
     private final Background background;
     private final Waits waits;
@@ -27,12 +24,23 @@ final class JobUseCases {
         this.waits = waits;
     }
 
-    Overview overview(Caller caller) {
+    Jobs overview(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.JOBS_READ, revision.model());
             Messages.Outbox outbox = revision.read(Scope.EVERYWHERE, work -> Messages.outbox(work.sql()));
-            return new Overview(background.status(), waits.now(), outbox);
+            return new Jobs(
+                    background.status().stream().map(JobUseCases::wire).toList(),
+                    waits.now().stream().map(JobUseCases::wire).toList(),
+                    new Jobs.Outbox(outbox.due(), outbox.oldest(), outbox.putAside()));
         });
+    }
+
+    private static Jobs.Job wire(JobStatus job) {
+        return new Jobs.Job(job.title(), job.runningSince(), job.lastEnded(), job.failure(), job.failedAt());
+    }
+
+    private static Jobs.Wait wire(Waits.Wait wait) {
+        return new Jobs.Wait(wait.process(), wait.since(), new Jobs.Holder(wait.holder(), wait.user(), wait.program()));
     }
 
     /** Has those messages tried again that were put aside; says how many. */

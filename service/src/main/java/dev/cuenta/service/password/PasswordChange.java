@@ -8,6 +8,7 @@ import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.password.PasswordPolicy;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.SessionTokens;
 import dev.cuenta.service.caller.Tokens;
@@ -26,13 +27,6 @@ import org.springframework.stereotype.Component;
 /** Whoever is signed in changes their own password. */
 @Component
 final class PasswordChange {
-    /**
-     * What somebody asks for.
-     *
-     * @param keepSessions whether the account's other sessions go on
-     */
-    record Wish(String current, String password, boolean keepSessions) {}
-
     private record Present(List<String> identifiers, List<String> last) {}
 
     private final LiveRevisions live;
@@ -58,23 +52,24 @@ final class PasswordChange {
      *
      * @param token of the session
      */
-    Changed change(Caller caller, String token, Wish wish) {
+    Changed change(Caller caller, String token, dev.cuenta.wire.password.PasswordChange wish) {
+        String current = Given.text("current", wish.current());
+        String password = Given.text("password", wish.password());
         AccountId account = Optional.ofNullable(caller.account())
                 .orElseThrow(() -> Problem.of(
                         ProblemKind.FORBIDDEN,
                         "Only a person changes their own password. Sign in first: cuenta sign-in NAME"));
         return live.with(revision -> {
             PasswordRules rules = revision.model().password();
-            String before = ownPassword
-                    .require(account, wish.current(), "/current", revision)
-                    .orElseThrow();
+            String before =
+                    ownPassword.require(account, current, "/current", revision).orElseThrow();
             Present present = revision.read(
                     Scope.EVERYWHERE, work -> present(account, revision, new Accounts(work), new Credentials(work)));
-            if (PasswordPolicy.normal(wish.current()).equals(PasswordPolicy.normal(wish.password()))) {
+            if (PasswordPolicy.normal(current).equals(PasswordPolicy.normal(password))) {
                 throw Problem.invalid("/password", "same", "This is your current password. Choose another.");
             }
-            passwords.refuseFormer(wish.password(), rules, present.last());
-            String hash = passwords.hash(wish.password(), rules, present.identifiers());
+            passwords.refuseFormer(password, rules, present.last());
+            String hash = passwords.hash(password, rules, present.identifiers());
             return revision.write(Scope.EVERYWHERE, work -> {
                 if (!new Credentials(work).change(account, before, hash)) {
                     throw Problem.of(
@@ -82,7 +77,9 @@ final class PasswordChange {
                 }
                 new Activity(work).add(Action.PASSWORD_CHANGED, account, caller.origin());
                 Notices.tell(work, account, Message.Purpose.PASSWORD_CHANGED);
-                int ended = wish.keepSessions() ? 0 : new Sessions(work).endOthers(account, Tokens.hash(token));
+                int ended = Boolean.TRUE.equals(wish.keepSessions())
+                        ? 0
+                        : new Sessions(work).endOthers(account, Tokens.hash(token));
                 return new Changed(ended, SessionTokens.renewed(token, caller.strong(), work));
             });
         });

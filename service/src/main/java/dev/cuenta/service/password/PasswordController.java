@@ -1,13 +1,12 @@
 package dev.cuenta.service.password;
 
-import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.Doorkeeper;
 import dev.cuenta.service.caller.SessionTokens;
+import dev.cuenta.wire.password.PasswordChanged;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.http.HttpServletRequest;
-import java.util.Map;
-import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
+import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -22,20 +21,15 @@ final class PasswordController {
         this.passwords = passwords;
     }
 
-    /** The present password and the one that takes its place. */
-    record Wanted(
-            @Nullable String current,
-            @Nullable String password,
-            @Nullable Boolean keepSessions) {}
-
+    @Operation(operationId = "changePassword", summary = "Change one's own password")
     @PutMapping
-    ResponseEntity<Map<String, Object>> change(Caller caller, @RequestBody Wanted wanted, HttpServletRequest request) {
-        PasswordChange.Wish wish = new PasswordChange.Wish(
-                Given.text("current", wanted.current()),
-                Given.text("password", wanted.password()),
-                Boolean.TRUE.equals(wanted.keepSessions()));
+    PasswordChanged change(
+            Caller caller,
+            @RequestBody dev.cuenta.wire.password.PasswordChange change,
+            HttpServletRequest request,
+            HttpServletResponse response) {
         PasswordChange.Changed changed =
-                passwords.change(caller, Doorkeeper.token(request).orElse(""), wish);
-        return SessionTokens.told(200, changed.token(), Map.of("sessionsEnded", changed.ended()), request);
+                passwords.change(caller, Doorkeeper.token(request).orElse(""), change);
+        return new PasswordChanged(changed.ended(), SessionTokens.told(changed.token(), request, response));
     }
 }

@@ -9,14 +9,13 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.caller.Tokens;
-import dev.cuenta.service.job.Job;
+import dev.cuenta.service.job.Background;
 import dev.cuenta.service.load.Throttle;
 import dev.cuenta.service.message.Notices;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
-import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.password.Credentials;
@@ -24,20 +23,21 @@ import dev.cuenta.store.session.ResetRequests;
 import dev.cuenta.store.session.Sessions;
 import java.time.Clock;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Whoever forgot their password gets a link, and chooses another. */
 @Component
-final class PasswordReset implements Job {
+final class PasswordReset {
     private record Found(AccountRecord record, List<String> last) {}
 
     private final LiveRevisions live;
     private final Passwords passwords;
     private final Throttle throttle;
+    private final Background background;
     private final Clock clock;
 
-    PasswordReset(LiveRevisions live, Passwords passwords, Throttle throttle, Clock clock) {
+    PasswordReset(LiveRevisions live, Passwords passwords, Throttle throttle, Background background, Clock clock) {
+        this.background = background;
         this.clock = clock;
         this.throttle = throttle;
         this.live = live;
@@ -46,7 +46,7 @@ final class PasswordReset implements Job {
 
     /**
      * Takes down that somebody wants a link: one row, whether there is such an account or not, so the time says nothing about that
-     * either. Whose it is comes out when the row is worked off.
+     * either. {@link ResetRequestsJob} finds out whose it is.
      */
     void ask(String identifier, Origin origin) {
         throttle.countReset(
@@ -55,26 +55,7 @@ final class PasswordReset implements Job {
                     new ResetRequests(work).add(identifier);
                     return identifier;
                 })));
-    }
-
-    @Override
-    public String title() {
-        return "Looking for whom a new password was asked for";
-    }
-
-    @Override
-    public void carryOn() {
-        boolean more = true;
-        while (more) {
-            more = live.with(revision -> revision.write(Scope.EVERYWHERE, PasswordReset::workOffNext));
-        }
-    }
-
-    private static boolean workOffNext(Work work) {
-        Optional<String> next = new ResetRequests(work).take();
-        next.flatMap(new Accounts(work)::bySignIn)
-                .ifPresent(account -> Notices.tell(work, account, Message.Purpose.RESET));
-        return next.isPresent();
+        background.hurry();
     }
 
     /** Sets the password, and ends every session of the account. A password that is refused does not use the token up. */

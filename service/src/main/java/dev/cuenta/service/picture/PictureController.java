@@ -4,9 +4,12 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.body.BodyUpTo;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.OpenToServices;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.picture.Picture;
+import dev.cuenta.wire.picture.PictureChoice;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
 import java.io.InputStream;
-import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
@@ -31,14 +34,17 @@ final class PictureController {
     }
 
     /** The browser may keep it, and asks whether it is still the one. */
-    @OpenToServices
+    @OpenToServices(with = OpenToServices.Part.PICTURES)
+    @Operation(operationId = "showPicture", summary = "Show a picture")
     @GetMapping
     ResponseEntity<byte[]> show(
             Caller caller,
             @PathVariable(required = false) @Nullable String id,
             @PathVariable String field,
-            @RequestParam(required = false) @Nullable String picture,
-            @RequestParam(defaultValue = "384") int size) {
+            @Parameter(description = "the id of an earlier one") @RequestParam(required = false) @Nullable
+                    String picture,
+            @Parameter(description = "the longest side in pixels: 96, 384 or 2048") @RequestParam(defaultValue = "384")
+                    int size) {
         PictureUseCases.Shown shown = pictures.show(caller, account(id), field, picture, size);
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(shown.mediaType()))
@@ -49,44 +55,41 @@ final class PictureController {
     }
 
     @BodyUpTo(mebibytes = 20)
+    @Operation(operationId = "uploadPicture", summary = "Upload a picture: JPEG, PNG or GIF as the body")
     @PutMapping
-    Map<String, Object> upload(
+    Items<Picture> upload(
             Caller caller,
             @PathVariable(required = false) @Nullable String id,
             @PathVariable String field,
             InputStream body) {
-        return items(pictures.upload(caller, account(id), field, body));
+        return new Items<>(pictures.upload(caller, account(id), field, body));
     }
 
+    @Operation(operationId = "removePicture", summary = "Take the current picture away")
     @DeleteMapping
-    Map<String, Object> remove(
+    Items<Picture> remove(
             Caller caller, @PathVariable(required = false) @Nullable String id, @PathVariable String field) {
-        return items(pictures.remove(caller, account(id), field));
+        return new Items<>(pictures.remove(caller, account(id), field));
     }
 
+    @Operation(operationId = "listPictures", summary = "The pictures that are kept, newest first")
     @GetMapping("/kept")
-    Map<String, Object> list(
+    Items<Picture> list(
             Caller caller, @PathVariable(required = false) @Nullable String id, @PathVariable String field) {
-        return items(pictures.list(caller, account(id), field));
+        return new Items<>(pictures.list(caller, account(id), field));
     }
 
-    /** An earlier picture, by its id. */
-    record Chosen(String picture) {}
-
+    @Operation(operationId = "bringPictureBack", summary = "Bring an earlier picture back")
     @PutMapping("/current")
-    Map<String, Object> bringBack(
+    Items<Picture> bringBack(
             Caller caller,
             @PathVariable(required = false) @Nullable String id,
             @PathVariable String field,
-            @RequestBody Chosen chosen) {
-        return items(pictures.bringBack(caller, account(id), field, String.valueOf(chosen.picture())));
+            @RequestBody PictureChoice chosen) {
+        return new Items<>(pictures.bringBack(caller, account(id), field, chosen.picture()));
     }
 
     private static @Nullable AccountId account(@Nullable String id) {
         return id == null ? null : new AccountId(id);
-    }
-
-    private static Map<String, Object> items(List<PictureUseCases.Listed> pictures) {
-        return Map.of("items", pictures);
     }
 }

@@ -28,7 +28,6 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -46,9 +45,6 @@ final class PictureUseCases {
     /** A picture's bytes. {@code tag} changes whenever they do. */
     @SuppressWarnings("ArrayRecordComponent") // on its way out, compared with nothing
     record Shown(String mediaType, byte[] content, String tag) {}
-
-    /** A picture in the list of an account's, without its bytes. */
-    record Listed(String id, boolean current, String mediaType, int width, int height, int bytes, Instant created) {}
 
     private final LiveRevisions live;
     private final PictureContents contents;
@@ -139,7 +135,7 @@ final class PictureUseCases {
     }
 
     /** Those of the field, newest first; earlier ones can be brought back. */
-    List<Listed> list(Caller caller, @Nullable AccountId account, String path) {
+    List<dev.cuenta.wire.picture.Picture> list(Caller caller, @Nullable AccountId account, String path) {
         return live.with(revision -> {
             Field field = field(revision, path);
             Reach reach = Reach.toRead(caller, account, revision.model());
@@ -151,10 +147,11 @@ final class PictureUseCases {
         });
     }
 
-    private static List<Listed> listed(AccountId account, Field field, @Nullable Object current, Work work) {
+    private static List<dev.cuenta.wire.picture.Picture> listed(
+            AccountId account, Field field, @Nullable Object current, Work work) {
         return new Pictures(work)
                 .of(account, field.path()).stream()
-                        .map(picture -> new Listed(
+                        .map(picture -> new dev.cuenta.wire.picture.Picture(
                                 picture.id().toString(),
                                 picture.id().toString().equals(current),
                                 picture.mediaType(),
@@ -166,7 +163,8 @@ final class PictureUseCases {
     }
 
     /** Makes the upload the current picture. As many earlier ones as the field keeps can be brought back. */
-    List<Listed> upload(Caller caller, @Nullable AccountId account, String path, InputStream body) {
+    List<dev.cuenta.wire.picture.Picture> upload(
+            Caller caller, @Nullable AccountId account, String path, InputStream body) {
         return live.with(revision -> {
             Field field = field(revision, path);
             Reach reach = Reach.toRead(caller, account, revision.model());
@@ -193,7 +191,8 @@ final class PictureUseCases {
         }
     }
 
-    List<Listed> bringBack(Caller caller, @Nullable AccountId account, String path, String picture) {
+    List<dev.cuenta.wire.picture.Picture> bringBack(
+            Caller caller, @Nullable AccountId account, String path, String picture) {
         return live.with(revision -> {
             Field field = field(revision, path);
             return change(revision, caller, account, field, (record, work) -> kept(record, field, picture, work));
@@ -201,7 +200,7 @@ final class PictureUseCases {
     }
 
     /** The account has no current picture then; what is kept can still be brought back. */
-    List<Listed> remove(Caller caller, @Nullable AccountId account, String path) {
+    List<dev.cuenta.wire.picture.Picture> remove(Caller caller, @Nullable AccountId account, String path) {
         return live.with(revision -> change(revision, caller, account, field(revision, path), (record, work) -> null));
     }
 
@@ -210,11 +209,11 @@ final class PictureUseCases {
         UUID current(AccountRecord record, Work work);
     }
 
-    private List<Listed> change(
+    private List<dev.cuenta.wire.picture.Picture> change(
             LiveRevision revision, Caller caller, @Nullable AccountId account, Field field, Choice choice) {
         Set<UUID> dropped = new HashSet<>();
         Reach reach = Reach.toChange(caller, account, revision.model());
-        List<Listed> pictures = revision.write(reach.scope(), work -> {
+        List<dev.cuenta.wire.picture.Picture> pictures = revision.write(reach.scope(), work -> {
             Changeable changeable = reach.change(work);
             AccountRecord record = writable(changeable.record(), field, caller, work);
             UUID current = choice.current(record, work);

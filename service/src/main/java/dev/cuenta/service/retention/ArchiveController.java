@@ -1,16 +1,17 @@
 package dev.cuenta.service.retention;
 
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.store.retention.Archive;
-import dev.cuenta.store.retention.Archived;
-import java.util.LinkedHashMap;
-import java.util.Map;
-import org.springframework.http.ResponseEntity;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.retention.ArchivedAccount;
+import dev.cuenta.wire.retention.RestoredAccount;
+import io.swagger.v3.oas.annotations.Operation;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -22,33 +23,24 @@ final class ArchiveController {
         this.archive = archive;
     }
 
-    /** Those that were put aside last come first; at most a thousand. */
+    @Operation(
+            operationId = "listArchivedAccounts",
+            summary = "Accounts that rules archived, the last ones first; a thousand at most")
     @GetMapping
-    Map<String, Object> list(Caller caller) {
-        return Map.of(
-                "items",
-                archive.list(caller).stream().map(ArchiveController::json).toList());
+    Items<ArchivedAccount> list(Caller caller) {
+        return new Items<>(archive.list(caller));
     }
 
+    @Operation(operationId = "restoreAccount", summary = "Bring an account back")
     @PostMapping("/{id}/restoration")
-    Map<String, Object> restore(Caller caller, @PathVariable String id) {
-        Archive.Restored restored = archive.restore(caller, id);
-        return Map.of("id", restored.id().text(), "left", restored.left(), "lost", restored.lost());
+    RestoredAccount restore(Caller caller, @PathVariable String id) {
+        return archive.restore(caller, id);
     }
 
+    @Operation(operationId = "dropArchivedAccount", summary = "Delete an archived account for good")
     @DeleteMapping("/{id}")
-    ResponseEntity<Void> drop(Caller caller, @PathVariable String id) {
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void drop(Caller caller, @PathVariable String id) {
         archive.drop(caller, id);
-        return ResponseEntity.noContent().build();
-    }
-
-    private static Map<String, Object> json(Archived archived) {
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("id", archived.id());
-        json.put("kind", archived.kind());
-        json.put("displayName", archived.displayName());
-        json.put("rule", archived.rule());
-        json.put("archivedAt", archived.archivedAt().toString());
-        return json;
     }
 }

@@ -10,7 +10,8 @@ import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.retention.Archive;
-import dev.cuenta.store.retention.Archived;
+import dev.cuenta.wire.retention.ArchivedAccount;
+import dev.cuenta.wire.retention.RestoredAccount;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
@@ -25,20 +26,23 @@ final class ArchiveUseCases {
         this.live = live;
     }
 
-    List<Archived> list(Caller caller) {
+    List<ArchivedAccount> list(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.RETENTION_READ, revision.model());
-            return revision.read(Scope.EVERYWHERE, work -> new Archive(work).list(SHOWN));
+            return revision.read(
+                    Scope.EVERYWHERE,
+                    work -> new Archive(work)
+                            .list(SHOWN).stream().map(RetentionWire::of).toList());
         });
     }
 
-    Archive.Restored restore(Caller caller, String id) {
+    RestoredAccount restore(Caller caller, String id) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.RETENTION_RUN, revision.model());
             return revision.write(Scope.EVERYWHERE, work -> {
                 Archive.Restored restored = new Archive(work).restore(id);
                 new Activity(work).add(Action.ACCOUNT_RESTORED, new AccountId(id), caller.origin());
-                return restored;
+                return RetentionWire.of(restored);
             });
         });
     }

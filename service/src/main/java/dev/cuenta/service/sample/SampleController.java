@@ -1,120 +1,24 @@
 package dev.cuenta.service.sample;
 
-import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.Scope;
-import dev.cuenta.core.account.TenantId;
-import dev.cuenta.core.activity.Action;
-import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.Kind;
-import dev.cuenta.core.model.Span;
-import dev.cuenta.core.permission.CuentaPermission;
-import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.core.sample.Samples;
-import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.store.activity.Activity;
-import dev.cuenta.store.live.LiveRevision;
-import dev.cuenta.store.live.LiveRevisions;
-import dev.cuenta.store.live.Work;
-import dev.cuenta.store.message.Proofs;
-import dev.cuenta.store.tenant.Tenant;
-import dev.cuenta.store.tenant.Tenants;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
-import java.util.List;
-import java.util.Map;
-import java.util.Set;
-import org.jspecify.annotations.Nullable;
+import dev.cuenta.wire.sample.SampleRequest;
+import dev.cuenta.wire.sample.SamplesMade;
+import io.swagger.v3.oas.annotations.Operation;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Makes believable accounts that are valid under the live model, spread over the time that has passed. */
 @RestController
 final class SampleController {
-    private static final int MOST = 10_000;
-    private static final int BATCH = 50;
-    private static final int TENANTS = 50;
+    private final SampleAccounts samples;
 
-    /** How many; {@code over} is an ISO 8601 duration back from now; the same {@code seed} gives the same people. */
-    record Wanted(
-            int count, @Nullable String over, @Nullable Long seed) {}
-
-    private final LiveRevisions live;
-    private final NewAccounts newAccounts;
-    private final Clock clock;
-
-    SampleController(LiveRevisions live, NewAccounts newAccounts, Clock clock) {
-        this.live = live;
-        this.newAccounts = newAccounts;
-        this.clock = clock;
+    SampleController(SampleAccounts samples) {
+        this.samples = samples;
     }
 
+    @Operation(operationId = "makeSamples", summary = "Make sample accounts")
     @PostMapping("/v1/samples")
-    Map<String, Object> make(Caller caller, @RequestBody Wanted wanted) {
-        if (wanted.count() < 1 || wanted.count() > MOST) {
-            throw Problem.invalid("/count", "range", "`count` must be from 1 to " + MOST + ".");
-        }
-        Instant now = clock.instant();
-        Instant earliest = Span.parse(wanted.over() == null ? "P2Y" : wanted.over())
-                .orElseThrow(
-                        () -> Problem.invalid("/over", "duration", "`over` must be an ISO 8601 duration, such as P2Y."))
-                .before(now);
-        PackagedWords words = new PackagedWords(wanted.seed() == null ? now.toEpochMilli() : wanted.seed(), now);
-        int made = 0;
-        while (made < wanted.count()) {
-            int batch = Math.min(BATCH, wanted.count() - made);
-            live.with(revision -> {
-                caller.requireEverywhere(CuentaPermission.SAMPLES_MAKE, revision.model());
-                return revision.write(Scope.EVERYWHERE, work -> {
-                    new Activity(work)
-                            .add(
-                                    Action.RECORDS_ADDED,
-                                    null,
-                                    caller.origin(),
-                                    Map.of("source", "samples", "count", batch));
-                    return make(batch, revision, words, earliest, now, work);
-                });
-            });
-            made += batch;
-        }
-        return Map.of("made", made);
-    }
-
-    private int make(int count, LiveRevision revision, PackagedWords words, Instant earliest, Instant now, Work work) {
-        AccountModel model = revision.model();
-        Samples samples = new Samples(model, words);
-        List<Tenant> tenants = model.tenants().present() ? new Tenants(work).list(TENANTS) : List.of();
-        if (model.tenants().present() && tenants.isEmpty()) {
-            throw Problem.of(ProblemKind.CONFLICT, "There are no tenants yet. Sow some first: cuenta seed FILE");
-        }
-        for (int i = 0; i < count; i++) {
-            Kind kind = samples.kind();
-            Instant created = earliest.plusSeconds(
-                    words.between(0, Duration.between(earliest, now).toSeconds()));
-            List<TenantId> joined = tenants.isEmpty()
-                    ? List.of()
-                    : List.of(tenants.get((int) words.between(0, tenants.size() - 1))
-                            .id());
-            AccountId id = newAccounts.store(
-                    newAccounts.forSeed(revision, kind, samples.body(kind), Set.of(), joined, created), work);
-            confirm(id, created, now, words, work);
-        }
-        return count;
-    }
-
-    /** Most people confirm their address within a day, and some never do. */
-    private static void confirm(AccountId id, Instant created, Instant now, PackagedWords words, Work work) {
-        work.revision().model().fields().values().stream()
-                .filter(Field::confirmed)
-                .filter(field -> words.between(1, 5) > 1)
-                .forEach(field -> {
-                    Instant moment = created.plusSeconds(
-                            words.between(60, Duration.ofDays(1).toSeconds()));
-                    new Proofs(work).confirm(id, field.path(), moment.isAfter(now) ? now : moment);
-                });
+    SamplesMade make(Caller caller, @RequestBody SampleRequest wanted) {
+        return new SamplesMade(samples.make(caller, wanted));
     }
 }

@@ -4,73 +4,72 @@ import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.Doorkeeper;
 import dev.cuenta.service.caller.SessionTokens;
-import dev.cuenta.service.qr.QrPicture;
+import dev.cuenta.wire.secondfactor.CodeProof;
+import dev.cuenta.wire.secondfactor.PasswordProof;
+import dev.cuenta.wire.secondfactor.RecoveryCodes;
+import dev.cuenta.wire.secondfactor.SecondFactorSeed;
+import dev.cuenta.wire.secondfactor.SecondFactorState;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.http.HttpServletRequest;
-import java.util.LinkedHashMap;
-import java.util.Map;
-import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/v1/me/second-factor")
 final class SecondFactorController {
-    record Begin(@Nullable String password) {}
-
-    record Code(@Nullable String code) {}
-
     private final SecondFactorUseCases secondFactor;
 
     SecondFactorController(SecondFactorUseCases secondFactor) {
         this.secondFactor = secondFactor;
     }
 
+    @Operation(operationId = "readSecondFactor", summary = "Whether the account has a second factor")
     @GetMapping
-    Map<String, Object> state(Caller caller) {
-        SecondFactorUseCases.State state = secondFactor.state(caller);
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("active", state.since() != null);
-        if (state.since() != null) {
-            json.put("since", state.since().toString());
-            json.put("recoveryCodesLeft", state.recoveryCodesLeft());
-        }
-        return json;
+    SecondFactorState state(Caller caller) {
+        return secondFactor.state(caller);
     }
 
-    /** The seed for an authenticator, as a text, as an address and as a QR code of that; told once. */
+    @Operation(
+            operationId = "beginSecondFactor",
+            summary = "Start adding a second factor (TOTP, RFC 6238); the response shows its seed once")
     @PostMapping
-    ResponseEntity<Map<String, Object>> begin(Caller caller, @RequestBody Begin begin) {
-        SecondFactorUseCases.Begun begun = secondFactor.begin(caller, Given.text("password", begin.password()));
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("seed", begun.seed());
-        json.put("uri", begun.uri());
-        json.put("qr", QrPicture.svg(begun.uri()));
-        json.put("qrText", QrPicture.text(begun.uri()));
-        return ResponseEntity.status(201).body(json);
+    @ResponseStatus(HttpStatus.CREATED)
+    SecondFactorSeed begin(Caller caller, @RequestBody PasswordProof proof) {
+        return secondFactor.begin(caller, Given.text("password", proof.password()));
     }
 
-    /** The first code; from then on the second factor is asked for. */
+    /** From then on the second factor is asked for. */
+    @Operation(
+            operationId = "confirmSecondFactor",
+            summary = "Finish adding it, with the first code; the response shows recovery codes once")
     @PutMapping
-    ResponseEntity<Map<String, Object>> confirm(Caller caller, @RequestBody Code code, HttpServletRequest request) {
+    RecoveryCodes confirm(
+            Caller caller, @RequestBody CodeProof proof, HttpServletRequest request, HttpServletResponse response) {
         SecondFactorUseCases.Added added =
-                secondFactor.confirm(caller, token(request), Given.text("code", code.code()));
-        return SessionTokens.told(200, added.token(), Map.of("recoveryCodes", added.recoveryCodes()), request);
+                secondFactor.confirm(caller, token(request), Given.text("code", proof.code()));
+        return new RecoveryCodes(added.recoveryCodes(), SessionTokens.told(added.token(), request, response));
     }
 
+    @Operation(operationId = "renewRecoveryCodes", summary = "Get other recovery codes")
     @PostMapping("/recovery-codes")
-    Map<String, Object> newRecoveryCodes(Caller caller, @RequestBody Code code) {
-        return Map.of("recoveryCodes", secondFactor.newRecoveryCodes(caller, code.code()));
+    RecoveryCodes newRecoveryCodes(Caller caller, @RequestBody CodeProof proof) {
+        return new RecoveryCodes(
+                secondFactor.newRecoveryCodes(caller, proof.code().value()), null);
     }
 
+    @Operation(operationId = "removeSecondFactor", summary = "Take one's own second factor away")
     @PostMapping("/removal")
-    ResponseEntity<Map<String, Object>> remove(Caller caller, @RequestBody Code code, HttpServletRequest request) {
-        String token = secondFactor.remove(caller, token(request), code.code());
-        return SessionTokens.told(200, token, Map.of("active", false), request);
+    SecondFactorState remove(
+            Caller caller, @RequestBody CodeProof proof, HttpServletRequest request, HttpServletResponse response) {
+        String token = secondFactor.remove(caller, token(request), proof.code().value());
+        return new SecondFactorState(false, null, null, SessionTokens.told(token, request, response));
     }
 
     private static String token(HttpServletRequest request) {

@@ -11,6 +11,7 @@ import dev.cuenta.service.caller.SessionTokens;
 import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.service.message.Notices;
 import dev.cuenta.service.password.OwnPassword;
+import dev.cuenta.service.qr.QrPicture;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.activity.Activity;
@@ -19,6 +20,9 @@ import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.secondfactor.SecondFactor;
 import dev.cuenta.store.secondfactor.SecondFactors;
+import dev.cuenta.wire.Secret;
+import dev.cuenta.wire.secondfactor.SecondFactorSeed;
+import dev.cuenta.wire.secondfactor.SecondFactorState;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
@@ -39,18 +43,8 @@ final class SecondFactorUseCases {
 
     private static final SecureRandom RANDOM = new SecureRandom();
 
-    /**
-     * How an account stands with it.
-     *
-     * @param since when it is asked for; null where it is not
-     */
-    record State(@Nullable Instant since, int recoveryCodesLeft) {}
-
-    /** What an authenticator takes up. It is told once. */
-    record Begun(String seed, String uri) {}
-
     /** Codes for whoever loses the authenticator, and the token with which the session goes on. They are told once. */
-    record Added(List<String> recoveryCodes, String token) {}
+    record Added(List<Secret> recoveryCodes, String token) {}
 
     private final LiveRevisions live;
     private final OwnPassword ownPassword;
@@ -67,12 +61,13 @@ final class SecondFactorUseCases {
         this.clock = clock;
     }
 
-    State state(Caller caller) {
+    SecondFactorState state(Caller caller) {
         AccountId account = person(caller);
         return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
             SecondFactors factors = new SecondFactors(work);
             Instant since = factors.find(account).map(SecondFactor::confirmed).orElse(null);
-            return new State(since, since == null ? 0 : factors.recoveryCodesLeft(account));
+            return new SecondFactorState(
+                    since != null, since, since == null ? null : factors.recoveryCodesLeft(account), null);
         }));
     }
 
@@ -81,8 +76,8 @@ final class SecondFactorUseCases {
                 .orElseThrow(() -> Problem.of(ProblemKind.FORBIDDEN, "Only a person has a second factor."));
     }
 
-    /** Makes a seed. It counts when its owner has shown a first code. */
-    Begun begin(Caller caller, String password) {
+    /** Makes a seed, as a text, as an address and as a QR code of that. It counts when its owner has shown a first code. */
+    SecondFactorSeed begin(Caller caller, String password) {
         AccountId account = person(caller);
         return live.with(revision -> {
             ownPassword.require(account, password, "/password", revision);
@@ -96,9 +91,14 @@ final class SecondFactorUseCases {
                 String name = record.identifiers(revision.model()).stream()
                         .findFirst()
                         .orElse(account.text());
-                return new Begun(seed, OneTimeCodes.uri(revision.model().name(), name, seed));
+                return seed(seed, OneTimeCodes.uri(revision.model().name(), name, seed));
             });
         });
+    }
+
+    private static SecondFactorSeed seed(String seed, String uri) {
+        return new SecondFactorSeed(
+                new Secret(seed), new Secret(uri), new Secret(QrPicture.svg(uri)), new Secret(QrPicture.text(uri)));
     }
 
     /** The first code shows that the authenticator has the seed. The session gets another token: it may do more from now on. */
@@ -121,7 +121,7 @@ final class SecondFactorUseCases {
     }
 
     /** Others in the place of those that are there. */
-    List<String> newRecoveryCodes(Caller caller, @Nullable String code) {
+    List<Secret> newRecoveryCodes(Caller caller, @Nullable String code) {
         AccountId account = person(caller);
         return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
             requireCode(caller, account, code, work);
@@ -135,7 +135,7 @@ final class SecondFactorUseCases {
         }
     }
 
-    private static List<String> newRecoveryCodes(AccountId account, Work work) {
+    private static List<Secret> newRecoveryCodes(AccountId account, Work work) {
         List<String> made = new ArrayList<>();
         for (int i = 0; i < RECOVERY_CODES; i++) {
             made.add(half() + "-" + half());
@@ -146,7 +146,7 @@ final class SecondFactorUseCases {
                         made.stream()
                                 .map(code -> Tokens.hash(code.replace("-", "")))
                                 .toList());
-        return made;
+        return made.stream().map(Secret::new).toList();
     }
 
     private static String half() {

@@ -20,6 +20,8 @@ import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.tenant.Tenants;
+import dev.cuenta.wire.sample.Seed;
+import dev.cuenta.wire.sample.Seeded;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -37,9 +39,6 @@ import org.springframework.stereotype.Component;
 @Component
 final class Seeds {
 
-    /** How many were made, and how many were there already. */
-    record Sown(int tenants, int accounts, int present) {}
-
     private final LiveRevisions live;
     private final NewAccounts newAccounts;
     private final Clock clock;
@@ -50,22 +49,11 @@ final class Seeds {
         this.clock = clock;
     }
 
-    /** What is to be stored. */
-    record Seed(@Nullable List<String> tenants, @Nullable List<Map<String, Object>> accounts) {
-        List<String> names() {
-            return tenants == null ? List.of() : tenants;
-        }
-
-        List<Map<String, Object>> all() {
-            return accounts == null ? List.of() : accounts;
-        }
-    }
-
-    Sown sow(Caller caller, Seed seed) {
+    Seeded sow(Caller caller, Seed seed) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SEEDS_SOW, revision.model());
-            List<String> names = seed.names();
-            List<Map<String, Object>> accounts = seed.all();
+            List<String> names = seed.tenants() == null ? List.of() : seed.tenants();
+            List<Map<String, Object>> accounts = seed.accounts() == null ? List.of() : seed.accounts();
             return revision.write(Scope.EVERYWHERE, work -> {
                 int tenants = (int)
                         names.stream().filter(name -> sowTenant(name, work)).count();
@@ -75,7 +63,7 @@ final class Seeds {
                 }
                 new Activity(work)
                         .add(Action.RECORDS_ADDED, null, caller.origin(), Map.of("source", "seed", "count", made));
-                return new Sown(tenants, made, accounts.size() - made);
+                return new Seeded(tenants, made, accounts.size() - made);
             });
         });
     }

@@ -5,25 +5,26 @@ import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.Doorkeeper;
 import dev.cuenta.service.caller.OpenToGuests;
 import dev.cuenta.service.caller.SessionTokens;
+import dev.cuenta.wire.session.SignIn;
+import dev.cuenta.wire.session.SignedIn;
+import dev.cuenta.wire.session.TenantChoice;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.http.HttpServletRequest;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import jakarta.servlet.http.HttpServletResponse;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/v1/sessions")
 final class SessionController {
-    record Chosen(@Nullable String tenant) {}
-
     private final SessionUseCases sessions;
 
     SessionController(SessionUseCases sessions) {
@@ -31,31 +32,31 @@ final class SessionController {
     }
 
     @OpenToGuests
+    @Operation(operationId = "signIn", summary = "Sign in")
     @PostMapping
-    ResponseEntity<Map<String, Object>> signIn(
-            @RequestBody Map<String, Object> body, HttpServletRequest request, Origin origin) {
+    @ResponseStatus(HttpStatus.CREATED)
+    SignedIn signIn(
+            @RequestBody SignIn signIn, Origin origin, HttpServletRequest request, HttpServletResponse response) {
         String agent =
                 Optional.ofNullable(request.getHeader(HttpHeaders.USER_AGENT)).orElse("");
-        SessionUseCases.Opened opened = sessions.signIn(body, agent, origin);
-        Map<String, Object> answer = new LinkedHashMap<>();
-        answer.put("account", opened.account().text());
-        answer.put("expires", opened.expires().toString());
-        return SessionTokens.told(201, opened.token(), answer, request);
+        SessionUseCases.Opened opened = sessions.signIn(signIn, agent, origin);
+        return new SignedIn(
+                opened.account().text(), opened.expires(), SessionTokens.told(opened.token(), request, response));
     }
 
-    /** Which tenant the session's requests are about from now on; without one, none in particular. */
+    @Operation(operationId = "chooseTenant", summary = "Choose the tenant that the session's requests are about")
     @PutMapping("/current/tenant")
-    ResponseEntity<Void> choose(Caller caller, @RequestBody Chosen chosen, HttpServletRequest request) {
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void choose(Caller caller, @RequestBody TenantChoice chosen, HttpServletRequest request) {
         Doorkeeper.token(request).ifPresent(token -> sessions.choose(caller, token, chosen.tenant()));
-        return ResponseEntity.noContent().build();
     }
 
     /** Ends the session at once, on every instance. */
+    @Operation(operationId = "signOut", summary = "Sign out")
     @DeleteMapping("/current")
-    ResponseEntity<Void> signOut(Caller caller, HttpServletRequest request) {
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOut(Caller caller, HttpServletRequest request, HttpServletResponse response) {
         Doorkeeper.token(request).ifPresent(token -> sessions.signOut(caller, token));
-        return ResponseEntity.noContent()
-                .header(HttpHeaders.SET_COOKIE, SessionTokens.gone(request))
-                .build();
+        response.addHeader(HttpHeaders.SET_COOKIE, SessionTokens.gone(request));
     }
 }

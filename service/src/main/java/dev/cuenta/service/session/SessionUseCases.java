@@ -8,7 +8,6 @@ import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.TenantRules.CurrentFrom;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
@@ -29,12 +28,10 @@ import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.secondfactor.SecondFactors;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.tenant.Tenants;
+import dev.cuenta.wire.session.SignIn;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -42,7 +39,6 @@ import org.springframework.stereotype.Component;
 /** Signing in and out. */
 @Component
 final class SessionUseCases {
-    private static final Set<String> BODY = Set.of("identifier", "password", "code");
 
     /** A session that was opened. The token is told once. */
     record Opened(String token, Instant expires, AccountId account) {}
@@ -73,10 +69,10 @@ final class SessionUseCases {
     }
 
     /** The same refusal after the same time, whether the person or the password is wrong. */
-    Opened signIn(Map<String, ?> body, String agent, Origin origin) {
-        String identifier = Given.text("identifier", body.get("identifier"));
-        String password = Given.text("password", body.get("password"));
-        refuseUnknown(body);
+    Opened signIn(SignIn signIn, String agent, Origin origin) {
+        String identifier = Given.text("identifier", signIn.identifier());
+        String password = Given.text("password", signIn.password());
+        String code = signIn.code() == null ? null : signIn.code().value();
         Throttle.Try tried = new Throttle.Try(identifier, String.valueOf(origin.address()));
         Familiarity familiarity = throttle.knows(tried) ? Familiarity.KNOWN : Familiarity.UNKNOWN;
         passwords.requireRoom(familiarity);
@@ -95,8 +91,7 @@ final class SessionUseCases {
                         throw wrong();
                     }
                     Found person = found.orElseThrow(SessionUseCases::wrong);
-                    boolean strong =
-                            person.secondFactor() && provesCode(revision, person.account(), code(body), origin);
+                    boolean strong = person.secondFactor() && provesCode(revision, person.account(), code, origin);
                     Optional<String> renewed = passwords.renewed(
                             person.hash().orElseThrow(),
                             password,
@@ -114,13 +109,6 @@ final class SessionUseCases {
             }
             throw refused;
         }
-    }
-
-    private static @Nullable String code(Map<String, ?> body) {
-        if (body.get("code") == null || body.get("code") instanceof String) {
-            return (String) body.get("code");
-        }
-        throw Problem.invalid("/code", "type", "Give `code` as a text.");
     }
 
     /** The same work for somebody who is not there: the time must not tell. */
@@ -209,16 +197,5 @@ final class SessionUseCases {
 
     private static Problem wrong() {
         return Problem.of(ProblemKind.UNAUTHENTICATED, "The sign-in name or the password is wrong.");
-    }
-
-    private static void refuseUnknown(Map<String, ?> body) {
-        List<Violation> unknown = body.keySet().stream()
-                .filter(name -> !BODY.contains(name))
-                .map(name ->
-                        new Violation("/" + name, "unknown", "Signing in takes identifier, password and code only."))
-                .toList();
-        if (!unknown.isEmpty()) {
-            throw Problem.invalid(unknown);
-        }
     }
 }

@@ -14,8 +14,8 @@ import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.sharing.Dependent;
 import dev.cuenta.store.sharing.Dependents;
+import dev.cuenta.wire.account.Dependent;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -39,7 +39,14 @@ final class DependentUseCases {
             Reach reach = Reach.toRead(caller, id, revision.model());
             return revision.read(
                     reach.scope(),
-                    work -> new Dependents(work).of(reach.read(work).id(), serviceOf(caller)));
+                    work -> new Dependents(work)
+                            .of(reach.read(work).id(), serviceOf(caller)).stream()
+                                    .map(dependent -> new Dependent(
+                                            dependent.service(),
+                                            dependent.sort(),
+                                            dependent.key(),
+                                            dependent.registered()))
+                                    .toList());
         });
     }
 

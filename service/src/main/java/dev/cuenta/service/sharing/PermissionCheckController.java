@@ -2,7 +2,9 @@ package dev.cuenta.service.sharing;
 
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.OpenToServices;
-import java.util.Map;
+import dev.cuenta.wire.sharing.PermissionAnswer;
+import dev.cuenta.wire.sharing.PermissionQuestion;
+import io.swagger.v3.oas.annotations.Operation;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
@@ -15,9 +17,10 @@ final class PermissionCheckController {
         this.checks = checks;
     }
 
-    @OpenToServices
+    @OpenToServices(with = OpenToServices.Part.ASKS)
+    @Operation(operationId = "checkPermission", summary = "Ask whether an account may do something")
     @PostMapping("/v1/checks")
-    Map<String, Object> check(Caller caller, @RequestBody PermissionChecks.Question question) {
-        return Map.of("allowed", checks.allowed(caller, question));
+    PermissionAnswer check(Caller caller, @RequestBody PermissionQuestion question) {
+        return new PermissionAnswer(checks.allowed(caller, question));
     }
 }

@@ -15,6 +15,7 @@ import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.Tenants;
+import dev.cuenta.wire.sharing.PermissionQuestion;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -29,28 +30,13 @@ import org.springframework.stereotype.Component;
  */
 @Component
 final class PermissionChecks {
-    /**
-     * What is asked about an account: a permission, or whether it has any of some roles.
-     *
-     * @param tenant where it is to count; null for the tenant of the request, or for what counts everywhere
-     */
-    record Question(
-            String account,
-            @Nullable String permission,
-            @Nullable List<String> anyRole,
-            @Nullable String tenant) {
-        Question {
-            Objects.requireNonNull(account, "account");
-        }
-    }
-
     private final LiveRevisions live;
 
     PermissionChecks(LiveRevisions live) {
         this.live = live;
     }
 
-    boolean allowed(Caller caller, Question question) {
+    boolean allowed(Caller caller, PermissionQuestion question) {
         return live.with(revision -> {
             AccountModel model = revision.model();
             require(caller, question, model);
@@ -84,13 +70,13 @@ final class PermissionChecks {
                 .toList();
     }
 
-    private static boolean answers(Role role, Question question) {
+    private static boolean answers(Role role, PermissionQuestion question) {
         return question.permission() == null
                 ? Objects.requireNonNull(question.anyRole()).contains(role.name())
                 : role.permits(Permission.of(question.permission()));
     }
 
-    private static void require(Caller caller, Question question, AccountModel model) {
+    private static void require(Caller caller, PermissionQuestion question, AccountModel model) {
         if ((question.permission() == null) == (question.anyRole() == null)) {
             throw Problem.invalid(
                     "/permission", "required", "Ask about a `permission`, or about `anyRole`; one of both.");

@@ -1,20 +1,23 @@
 package dev.cuenta.service.sharing;
 
-import dev.cuenta.core.sharing.Contract;
-import dev.cuenta.core.sharing.Gap;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.OpenToServices;
-import dev.cuenta.store.sharing.ServiceKey;
-import java.util.LinkedHashMap;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.sharing.Contract;
+import dev.cuenta.wire.sharing.ContractCheck;
+import dev.cuenta.wire.sharing.ServiceKey;
+import dev.cuenta.wire.sharing.ServiceKeyRequest;
+import dev.cuenta.wire.sharing.ServiceSummary;
+import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
-import java.util.Map;
-import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -26,70 +29,39 @@ final class ServiceController {
         this.services = services;
     }
 
+    @Operation(operationId = "listServices", summary = "The services of the live model, with their keys")
     @GetMapping
-    Map<String, Object> list(Caller caller) {
-        return Map.of(
-                "items",
-                services.list(caller).entrySet().stream()
-                        .map(entry -> json(entry.getKey(), entry.getValue()))
-                        .toList());
-    }
-
-    private static Map<String, Object> json(Contract contract, List<ServiceKey> keys) {
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("name", contract.service());
-        json.put("reads", contract.reads().keySet());
-        json.put("attributes", contract.attributes());
-        json.put("writes", contract.writes().keySet());
-        json.put("asks", contract.asks());
-        json.put("dependents", contract.dependents());
-        json.put("keys", keys.stream().map(ServiceController::json).toList());
-        return json;
+    Items<ServiceSummary> list(Caller caller) {
+        return new Items<>(services.list(caller));
     }
 
     @OpenToServices
+    @Operation(operationId = "readContract", summary = "What the service may rely on")
     @GetMapping("/{name}/contract")
     Contract contract(Caller caller, @PathVariable String name) {
         return services.contract(caller, name);
     }
 
-    /** Whether the live model still gives what the contract says; a team runs this in its own build. */
+    /** A team runs this in its own build. */
     @OpenToServices
+    @Operation(operationId = "checkContract", summary = "Whether the live model still gives what a contract says")
     @PostMapping("/{name}/contract-checks")
-    Map<String, Object> check(Caller caller, @PathVariable String name, @RequestBody Contract needed) {
-        List<Gap> gaps = services.gaps(caller, name, needed);
-        return Map.of("fits", gaps.isEmpty(), "gaps", gaps);
+    ContractCheck check(Caller caller, @PathVariable String name, @RequestBody Contract needed) {
+        List<ContractCheck.Gap> gaps = services.gaps(caller, name, needed);
+        return new ContractCheck(gaps.isEmpty(), gaps);
     }
 
+    @Operation(operationId = "addServiceKey", summary = "Create a key for the service; the response shows it once")
     @PostMapping("/{name}/keys")
-    ResponseEntity<Map<String, Object>> addKey(
-            Caller caller, @PathVariable String name, @RequestBody ServiceUseCases.Wish wish) {
-        ServiceUseCases.Made made = services.addKey(caller, name, wish);
-        Map<String, Object> json = json(made.key());
-        json.put("token", made.token());
-        return ResponseEntity.status(201).body(json);
+    @ResponseStatus(HttpStatus.CREATED)
+    ServiceKey addKey(Caller caller, @PathVariable String name, @RequestBody ServiceKeyRequest wanted) {
+        return services.addKey(caller, name, wanted);
     }
 
+    @Operation(operationId = "withdrawServiceKey", summary = "Take a key back")
     @DeleteMapping("/{name}/keys/{key}")
-    ResponseEntity<Void> withdrawKey(Caller caller, @PathVariable String name, @PathVariable String key) {
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void withdrawKey(Caller caller, @PathVariable String name, @PathVariable String key) {
         services.withdrawKey(caller, name, key);
-        return ResponseEntity.noContent().build();
-    }
-
-    private static Map<String, Object> json(ServiceKey key) {
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("id", key.id().toString());
-        json.put("prefix", key.prefix());
-        json.put("scope", key.scope());
-        json.put("networks", key.networks());
-        json.put("madeBy", key.madeBy());
-        json.put("made", key.made().toString());
-        if (key.expires() != null) {
-            json.put("expires", key.expires().toString());
-        }
-        if (key.lastUsed() != null) {
-            json.put("lastUsed", key.lastUsed().toString());
-        }
-        return json;
     }
 }

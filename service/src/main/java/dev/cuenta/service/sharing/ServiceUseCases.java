@@ -11,7 +11,6 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.sharing.Contract;
-import dev.cuenta.core.sharing.Gap;
 import dev.cuenta.core.sharing.Gaps;
 import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
@@ -21,10 +20,12 @@ import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.sharing.ServiceKey;
 import dev.cuenta.store.sharing.ServiceKeys;
+import dev.cuenta.wire.sharing.ContractCheck;
+import dev.cuenta.wire.sharing.ServiceKeyRequest;
+import dev.cuenta.wire.sharing.ServiceSummary;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -39,21 +40,6 @@ import org.springframework.stereotype.Component;
 public final class ServiceUseCases {
     private static final int SHOWN_OF_KEY = 6;
 
-    /** A key that was made. The token is told once. */
-    record Made(ServiceKey key, String token) {}
-
-    /**
-     * What a key is to be.
-     *
-     * @param scope null for all that the contract lets through
-     * @param networks null for any
-     * @param days how long it is good; null for until it is taken back
-     */
-    record Wish(
-            @Nullable List<String> scope,
-            @Nullable List<String> networks,
-            @Nullable Integer days) {}
-
     private final LiveRevisions live;
     private final Clock clock;
 
@@ -63,26 +49,23 @@ public final class ServiceUseCases {
     }
 
     /** Every service of the live model with its keys, in the order of the model. */
-    Map<Contract, List<ServiceKey>> list(Caller caller) {
+    List<ServiceSummary> list(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SERVICES_READ, revision.model());
             List<ServiceKey> keys = revision.read(Scope.EVERYWHERE, work -> new ServiceKeys(work).all());
-            Map<Contract, List<ServiceKey>> services = new LinkedHashMap<>();
-            revision.model()
-                    .services()
-                    .values()
-                    .forEach(service -> services.put(
+            return revision.model().services().values().stream()
+                    .map(service -> SharingWire.of(
                             Contract.of(service, revision.model(), revision.number()),
                             keys.stream()
                                     .filter(key -> key.service().equals(service.name()))
-                                    .toList()));
-            return services;
+                                    .toList()))
+                    .toList();
         });
     }
 
     /** For whoever may look at services, and for the service itself. */
-    Contract contract(Caller caller, String name) {
-        return live.with(revision -> contract(caller, name, revision));
+    dev.cuenta.wire.sharing.Contract contract(Caller caller, String name) {
+        return live.with(revision -> SharingWire.of(contract(caller, name, revision)));
     }
 
     private static Contract contract(Caller caller, String name, LiveRevision revision) {
@@ -117,12 +100,14 @@ public final class ServiceUseCases {
     }
 
     /** What a contract that its team keeps needs and the live one does not give. */
-    List<Gap> gaps(Caller caller, String name, Contract needed) {
-        return live.with(revision -> Gaps.between(needed, contract(caller, name, revision)));
+    List<ContractCheck.Gap> gaps(Caller caller, String name, dev.cuenta.wire.sharing.Contract needed) {
+        return live.with(revision -> Gaps.between(SharingWire.read(needed), contract(caller, name, revision)).stream()
+                .map(gap -> new ContractCheck.Gap(gap.pointer(), gap.detail()))
+                .toList());
     }
 
     /** Makes another key; a service has two at most, so that one can follow the other. */
-    Made addKey(Caller caller, String name, Wish wish) {
+    dev.cuenta.wire.sharing.ServiceKey addKey(Caller caller, String name, ServiceKeyRequest wish) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SERVICES_KEYS, revision.model());
             Grant grant = Grant.of(named(name, revision.model()), revision.model());
@@ -142,7 +127,7 @@ public final class ServiceUseCases {
                                 caller.author(),
                                 expires(wish.days()));
             });
-            return new Made(key, token);
+            return SharingWire.of(key, token);
         });
     }
 

@@ -17,10 +17,10 @@ import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.tenant.Invitation;
 import dev.cuenta.store.tenant.Invitations;
 import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.Tenants;
+import dev.cuenta.wire.tenant.Invitation;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -35,9 +35,6 @@ final class TenantUseCases {
     private static final int SHOWN = 1000;
     private static final Duration GOOD_FOR = Duration.ofDays(7);
 
-    /** An invitation that was made. The token is told once. */
-    record Invited(Invitation invitation, String token) {}
-
     private final LiveRevisions live;
     private final Clock clock;
 
@@ -47,12 +44,13 @@ final class TenantUseCases {
     }
 
     /** The caller's own tenants; every tenant for whoever may read them all. */
-    List<Tenant> list(Caller caller) {
+    List<dev.cuenta.wire.tenant.Tenant> list(Caller caller) {
         return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
             Tenants tenants = new Tenants(work);
             AccountId own = caller.account();
             boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
-            return own == null || all ? tenants.list(SHOWN) : tenants.of(own);
+            return (own == null || all ? tenants.list(SHOWN) : tenants.of(own))
+                    .stream().map(TenantWire::of).toList();
         }));
     }
 
@@ -139,7 +137,7 @@ final class TenantUseCases {
         return Problem.of(ProblemKind.NOT_FOUND, "There is no such account within your reach.");
     }
 
-    Invited invite(Caller caller, String tenant) {
+    Invitation invite(Caller caller, String tenant) {
         live.with(revision -> {
             requireTenants(revision.model());
             return revision;
@@ -149,7 +147,7 @@ final class TenantUseCases {
             invitations.sweep();
             new Activity(work).add(Action.INVITATION_MADE, null, caller.origin(), about(found));
             String token = Tokens.create(Tokens.INVITATION);
-            return new Invited(
+            return TenantWire.of(
                     invitations.add(
                             found,
                             Tokens.hash(token),
@@ -161,7 +159,13 @@ final class TenantUseCases {
 
     List<Invitation> invitations(Caller caller, String tenant) {
         return in(
-                tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> new Invitations(work).of(found));
+                tenant,
+                caller,
+                CuentaPermission.MEMBERSHIPS_INVITE,
+                (found, work) -> new Invitations(work)
+                        .of(found).stream()
+                                .map(invitation -> TenantWire.of(invitation, null))
+                                .toList());
     }
 
     void withdraw(Caller caller, String tenant, String invitation) {

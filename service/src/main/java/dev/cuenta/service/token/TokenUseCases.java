@@ -19,6 +19,7 @@ import dev.cuenta.store.session.Sessions.Signed;
 import dev.cuenta.store.token.RevokedTokens;
 import dev.cuenta.store.token.SigningKey;
 import dev.cuenta.store.token.SigningKeys;
+import dev.cuenta.wire.token.TokenKey;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -123,12 +124,12 @@ final class TokenUseCases {
     }
 
     /** Those that are published, oldest first. */
-    List<SigningKey> keys(Caller caller) {
+    List<TokenKey> keys(Caller caller) {
         live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             return revision;
         });
-        return keys.published();
+        return keys.published().stream().map(TokenUseCases::wire).toList();
     }
 
     /**
@@ -136,7 +137,7 @@ final class TokenUseCases {
      *
      * @throws Problem CONFLICT while one is published that does not sign yet
      */
-    SigningKey rotate(Caller caller) {
+    TokenKey rotate(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SECRETS_ROTATE, revision.model());
             keys.published();
@@ -149,8 +150,12 @@ final class TokenUseCases {
             return revision.write(Scope.EVERYWHERE, work -> {
                 SigningKey added = keys.rotate(made, work);
                 new Activity(work).add(Action.SIGNING_KEY_ADDED, null, caller.origin(), Map.of("key", added.id()));
-                return added;
+                return wire(added);
             });
         });
+    }
+
+    private static TokenKey wire(SigningKey key) {
+        return new TokenKey(key.id(), key.signsFrom());
     }
 }

@@ -2,11 +2,13 @@ package dev.cuenta.service.token;
 
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.caller.OpenToGuests;
-import java.util.LinkedHashMap;
+import dev.cuenta.wire.token.TokenServer;
+import io.swagger.v3.oas.annotations.Operation;
+import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.CacheControl;
-import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -25,24 +27,25 @@ final class WellKnownController {
 
     /** May be kept as long as the answer says: no token is signed by a key that was not there so long before. */
     @OpenToGuests
+    @Operation(operationId = "readKeySet", summary = "The keys that verify tokens (RFC 7517)")
     @GetMapping("/jwks.json")
-    ResponseEntity<Map<String, Object>> keys() {
-        return ResponseEntity.ok()
-                .cacheControl(CacheControl.maxAge(keys.cacheable()).cachePublic())
-                .body(keys.publishedSet());
+    Map<String, Object> keys(HttpServletResponse response) {
+        response.setHeader(
+                HttpHeaders.CACHE_CONTROL,
+                CacheControl.maxAge(keys.cacheable()).cachePublic().getHeaderValue());
+        return keys.publishedSet();
     }
 
-    /** As much of RFC 8414 as there is here: who signs, with which keys, and where to ask. */
     @OpenToGuests
+    @Operation(operationId = "readTokenServer", summary = "Who signs tokens, and where to ask (RFC 8414)")
     @GetMapping("/oauth-authorization-server")
-    Map<String, Object> metadata() {
+    TokenServer metadata() {
         String url = settings.publicUrl();
-        Map<String, Object> json = new LinkedHashMap<>();
-        json.put("issuer", url);
-        json.put("jwks_uri", url + "/.well-known/jwks.json");
-        json.put("introspection_endpoint", url + "/v1/tokens/introspection");
-        json.put("revocation_endpoint", url + "/v1/tokens/revocation");
-        json.put("response_types_supported", List.of());
-        return json;
+        return new TokenServer(
+                url,
+                url + "/.well-known/jwks.json",
+                url + "/v1/tokens/introspection",
+                url + "/v1/tokens/revocation",
+                List.of());
     }
 }

@@ -2,11 +2,10 @@ package dev.cuenta.service.web;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.ProblemDocument;
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.SocketTimeoutException;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -18,7 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 final class ErrorDocuments implements ErrorController {
     @RequestMapping("/error")
-    ResponseEntity<Map<String, Object>> show(HttpServletRequest request) {
+    ResponseEntity<ProblemDocument> show(HttpServletRequest request) {
         if (request.getAttribute(RequestDispatcher.ERROR_EXCEPTION) instanceof SocketTimeoutException) {
             throw Problem.of(ProblemKind.TOO_SLOW, "The body stopped arriving. Send it again.");
         }
@@ -26,13 +25,15 @@ final class ErrorDocuments implements ErrorController {
                 ? said
                 : HttpStatus.NOT_FOUND.value();
         HttpStatus status = HttpStatus.valueOf(code);
-        Map<String, Object> body = new LinkedHashMap<>();
-        body.put("type", "about:blank");
-        body.put("title", status.getReasonPhrase());
-        body.put("status", code);
-        body.put("detail", "The request could not be answered.");
         return ResponseEntity.status(status)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
-                .body(body);
+                .body(new ProblemDocument(
+                        "about:blank",
+                        status.getReasonPhrase(),
+                        code,
+                        "The request could not be answered.",
+                        null,
+                        null,
+                        null));
     }
 }

@@ -4,12 +4,12 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.body.JsonRefusal;
 import dev.cuenta.service.body.StrictJson;
+import dev.cuenta.service.body.Violations;
 import dev.cuenta.service.load.Outage;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.wire.ProblemDocument;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.UUID;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.jspecify.annotations.Nullable;
@@ -37,12 +37,17 @@ final class ProblemAdvice {
     }
 
     @ExceptionHandler
-    ResponseEntity<Map<String, Object>> refused(Problem problem, HttpServletRequest request) {
-        Map<String, Object> body = body(
-                problem.kind().type(), problem.kind().title(), problem.kind().status(), problem.detail(), request);
-        if (!problem.violations().isEmpty()) {
-            body.put("errors", problem.violations());
-        }
+    ResponseEntity<ProblemDocument> refused(Problem problem, HttpServletRequest request) {
+        ProblemDocument body = new ProblemDocument(
+                problem.kind().type(),
+                problem.kind().title(),
+                problem.kind().status(),
+                problem.detail(),
+                request.getRequestURI(),
+                problem.violations().isEmpty()
+                        ? null
+                        : problem.violations().stream().map(Violations::wire).toList(),
+                null);
         HttpHeaders headers = new HttpHeaders();
         problem.retryAfter()
                 .map(Duration::toSeconds)
@@ -54,15 +59,13 @@ final class ProblemAdvice {
     }
 
     @ExceptionHandler
-    ResponseEntity<Map<String, Object>> unreadable(
-            HttpMessageNotReadableException unreadable, HttpServletRequest request) {
+    ResponseEntity<ProblemDocument> unreadable(HttpMessageNotReadableException unreadable, HttpServletRequest request) {
         return refused(JsonRefusal.of(unreadable), request);
     }
 
     /** A value in the address that is of another type, such as {@code limit=abc}. */
     @ExceptionHandler
-    ResponseEntity<Map<String, Object>> mistyped(
-            MethodArgumentTypeMismatchException mistyped, HttpServletRequest request) {
+    ResponseEntity<ProblemDocument> mistyped(MethodArgumentTypeMismatchException mistyped, HttpServletRequest request) {
         return refused(
                 Problem.invalid(
                         "/" + mistyped.getName(),
@@ -77,7 +80,7 @@ final class ProblemAdvice {
 
     /** A query or a form whose percent signs are no characters. */
     @ExceptionHandler
-    ResponseEntity<Map<String, Object>> undecodable(InvalidParameterException undecodable, HttpServletRequest request) {
+    ResponseEntity<ProblemDocument> undecodable(InvalidParameterException undecodable, HttpServletRequest request) {
         return refused(
                 Problem.of(
                         ProblemKind.MALFORMED,
@@ -86,14 +89,13 @@ final class ProblemAdvice {
     }
 
     @ExceptionHandler
-    ResponseEntity<Map<String, Object>> unsupported(
-            StrictJson.UnsupportedBody unsupported, HttpServletRequest request) {
+    ResponseEntity<ProblemDocument> unsupported(StrictJson.UnsupportedBody unsupported, HttpServletRequest request) {
         return protocolError(unsupported.reason(), request);
     }
 
     @ExceptionHandler
     @Nullable
-    ResponseEntity<Map<String, Object>> other(Exception failure, HttpServletRequest request) {
+    ResponseEntity<ProblemDocument> other(Exception failure, HttpServletRequest request) {
         if (Connections.isAway(failure)) {
             outage.met(failure);
             return refused(
@@ -108,17 +110,19 @@ final class ProblemAdvice {
     }
 
     /** An address, method or media type that does not exist here; the headers say which do (RFC 9110, sections 15.5.6 and 15.5.16). */
-    private static ResponseEntity<Map<String, Object>> protocolError(ErrorResponse known, HttpServletRequest request) {
+    private static ResponseEntity<ProblemDocument> protocolError(ErrorResponse known, HttpServletRequest request) {
         int status = known.getStatusCode().value();
         return answer(
                 status,
                 known.getHeaders(),
-                body(
+                new ProblemDocument(
                         "about:blank",
                         "Not possible here",
                         status,
                         String.valueOf(known.getBody().getDetail()),
-                        request));
+                        request.getRequestURI(),
+                        null,
+                        null));
     }
 
     /** Whether nobody is there any more to whom something could be answered. */
@@ -131,32 +135,23 @@ final class ProblemAdvice {
         return false;
     }
 
-    private static ResponseEntity<Map<String, Object>> defect(Exception failure, HttpServletRequest request) {
+    private static ResponseEntity<ProblemDocument> defect(Exception failure, HttpServletRequest request) {
         String incident = UUID.randomUUID().toString();
         LOG.error("Incident {} at {} {}", incident, request.getMethod(), request.getRequestURI(), failure);
-        Map<String, Object> body = body(
-                "urn:cuenta:problem:defect",
-                "Something went wrong here",
+        return answer(
                 500,
-                "The fault is ours. It is logged as incident " + incident + ".",
-                request);
-        body.put("incident", incident);
-        return answer(500, new HttpHeaders(), body);
+                new HttpHeaders(),
+                new ProblemDocument(
+                        "urn:cuenta:problem:defect",
+                        "Something went wrong here",
+                        500,
+                        "The fault is ours. It is logged as incident " + incident + ".",
+                        request.getRequestURI(),
+                        null,
+                        incident));
     }
 
-    private static Map<String, Object> body(
-            String type, String title, int status, String detail, HttpServletRequest request) {
-        Map<String, Object> body = new LinkedHashMap<>();
-        body.put("type", type);
-        body.put("title", title);
-        body.put("status", status);
-        body.put("detail", detail);
-        body.put("instance", request.getRequestURI());
-        return body;
-    }
-
-    private static ResponseEntity<Map<String, Object>> answer(
-            int status, HttpHeaders headers, Map<String, Object> body) {
+    private static ResponseEntity<ProblemDocument> answer(int status, HttpHeaders headers, ProblemDocument body) {
         return ResponseEntity.status(status)
                 .headers(headers)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)

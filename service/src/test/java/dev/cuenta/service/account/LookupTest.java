@@ -107,7 +107,7 @@ class LookupTest extends OnMarea {
         assertThat(operator.post("/v1/accounts/lookup", Map.of("values", List.of("a", Map.of("id", "x"))))
                         .problem())
                 .isEqualTo("invalid, /values/1 type");
-        assertThat(operator.post("/v1/accounts/lookup", Map.of()).problem()).isEqualTo("invalid, /values range");
+        assertThat(operator.post("/v1/accounts/lookup", Map.of()).problem()).isEqualTo("invalid, /values required");
         assertThat(operator.post("/v1/accounts/lookup", Map.of("values", List.of("a"), "fields", List.of("gateCode")))
                         .problem())
                 .isEqualTo("invalid, /fields unknown");

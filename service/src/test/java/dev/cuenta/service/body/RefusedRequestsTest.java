@@ -6,7 +6,9 @@ import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.RawHttp;
 import dev.cuenta.service.testing.RunningService;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -16,10 +18,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** What comes in badly is refused with words, by its place, and holds up nobody else. */
 class RefusedRequestsTest {
     private static final int MORE_THAN_THREADS = 60;
+    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private static RunningService marea;
     private static Http operator;
@@ -97,6 +102,65 @@ class RefusedRequestsTest {
                     .startsWith("HTTP/1.1 413")
                     .contains("urn:cuenta:problem:too-large", "1 MiB at most");
         }
+    }
+
+    /** By the document, so that the next record is held to it as well. */
+    @Test
+    void whatever_a_record_must_have_is_asked_for_by_its_place() {
+        JsonNode document = operator.get("/v1/openapi.json").json();
+        List<String> asked = new ArrayList<>();
+        for (var path : document.path("paths").properties()) {
+            for (var operation : path.getValue().properties()) {
+                JsonNode schema =
+                        resolved(operation.getValue().at("/requestBody/content/application~1json/schema"), document);
+                for (JsonNode required : schema.path("required")) {
+                    String name = required.asString();
+                    if (document.at("/components/schemas/SignUp/properties").has(name) && name.equals("email")) {
+                        continue; // the model's own, and refused where it is read
+                    }
+                    String address = path.getKey().replaceAll("\\{\\w+}", "1");
+                    for (boolean present : List.of(true, false)) {
+                        Map<String, Object> body = complete(schema, document);
+                        body.remove(name);
+                        if (present) {
+                            body.put(name, null);
+                        }
+                        assertThat(operator.send(
+                                                operation.getKey().toUpperCase(Locale.ROOT),
+                                                address,
+                                                JSON.writeValueAsString(body))
+                                        .problem())
+                                .as(operation.getKey() + " " + address + " " + body)
+                                .isEqualTo("invalid, /" + name + " required");
+                    }
+                    asked.add(address + " " + name);
+                }
+            }
+        }
+        assertThat(asked).hasSizeGreaterThan(30).contains("/v1/sessions password", "/v1/checks account");
+    }
+
+    private static JsonNode resolved(JsonNode schema, JsonNode document) {
+        return schema.has("$ref") ? document.at(schema.path("$ref").asString().substring(1)) : schema;
+    }
+
+    private static Map<String, Object> complete(JsonNode schema, JsonNode document) {
+        Map<String, Object> body = new LinkedHashMap<>();
+        for (JsonNode required : schema.path("required")) {
+            JsonNode property = resolved(schema.path("properties").path(required.asString()), document);
+            body.put(
+                    required.asString(),
+                    property.has("enum")
+                            ? property.path("enum").get(0).asString()
+                            : switch (property.path("type").asString("")) {
+                                case "integer" -> 1;
+                                case "boolean" -> true;
+                                case "array" -> List.of();
+                                case "object" -> Map.of();
+                                default -> "x";
+                            });
+        }
+        return body;
     }
 
     /** What is not the method's, the address's or the type's own. */

@@ -2,64 +2,137 @@ package dev.cuenta.service.openapi;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.access.Grant;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Models;
-import java.util.ArrayList;
+import dev.cuenta.service.body.OfModel;
+import io.swagger.v3.oas.annotations.Operation;
+import java.lang.reflect.Method;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.context.annotation.ClassPathScanningCandidateComponentProvider;
 import org.springframework.core.annotation.AnnotatedElementUtils;
 import org.springframework.core.type.filter.AnnotationTypeFilter;
+import org.springframework.util.ClassUtils;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 class OpenApiTest {
+    private static final List<Class<?>> CONTROLLERS = controllers();
+    private static final OpenApi API = new OpenApi(CONTROLLERS, "http://127.0.0.1:7480");
     private final JsonNode document = of(Models.marea());
 
     private static JsonNode of(AccountModel model) {
-        return JsonMapper.builder().build().valueToTree(OpenApi.of(model, 1));
+        return JsonMapper.builder().build().valueToTree(API.of(model, 1));
     }
 
-    /** A new address that is forgotten here would be forgotten by the search for hidden values too. */
-    @Test
-    void every_address_of_the_service_is_described() throws ClassNotFoundException {
-        List<String> described = new ArrayList<>();
-        document.path("paths")
-                .properties()
-                .forEach(path -> path.getValue()
-                        .properties()
-                        .forEach(operation ->
-                                described.add(operation.getKey().toUpperCase(Locale.ROOT) + " " + path.getKey())));
-
-        assertThat(described).containsAll(served()).hasSizeGreaterThan(25);
+    private static JsonNode ofService(String service) {
+        AccountModel model = Models.marea();
+        Grant grant = Grant.of(Objects.requireNonNull(model.services().get(service)), model);
+        return JsonMapper.builder().build().valueToTree(API.of(model, 1, grant));
     }
 
-    private static List<String> served() throws ClassNotFoundException {
+    private static List<Class<?>> controllers() {
         var scanner = new ClassPathScanningCandidateComponentProvider(false);
         scanner.addIncludeFilter(new AnnotationTypeFilter(RestController.class));
-        List<String> served = new ArrayList<>();
-        for (var bean : scanner.findCandidateComponents("dev.cuenta.service")) {
-            Class<?> controller = Class.forName(bean.getBeanClassName());
-            RequestMapping common = AnnotatedElementUtils.findMergedAnnotation(controller, RequestMapping.class);
-            String prefix = common == null ? "" : common.path()[0];
-            for (var method : controller.getDeclaredMethods()) {
-                RequestMapping mapping = AnnotatedElementUtils.findMergedAnnotation(method, RequestMapping.class);
-                if (mapping != null && !prefix.concat(path(mapping)).endsWith("openapi.json")) {
-                    for (RequestMethod verb : mapping.method()) {
-                        served.add(verb + " " + prefix + path(mapping));
-                    }
-                }
-            }
-        }
-        return served;
+        return scanner.findCandidateComponents("dev.cuenta.service").stream()
+                .<Class<?>>map(bean -> ClassUtils.resolveClassName(
+                        Objects.requireNonNull(bean.getBeanClassName()), OpenApiTest.class.getClassLoader()))
+                .toList();
     }
 
-    private static String path(RequestMapping mapping) {
-        return mapping.path().length == 0 ? "" : mapping.path()[0];
+    private static Stream<Method> handlers() {
+        return CONTROLLERS.stream()
+                .flatMap(controller -> Arrays.stream(controller.getDeclaredMethods()))
+                .filter(method -> AnnotatedElementUtils.hasAnnotation(method, RequestMapping.class))
+                .filter(method -> !ErrorController.class.isAssignableFrom(method.getDeclaringClass()));
+    }
+
+    private static Stream<JsonNode> operations(JsonNode document) {
+        return document.path("paths").properties().stream()
+                .flatMap(path -> path.getValue().properties().stream())
+                .map(Map.Entry::getValue);
+    }
+
+    /** What is forgotten here would be forgotten by the search for hidden values too. */
+    @Test
+    void every_address_of_the_service_is_described_once() {
+        assertThat(handlers().filter(method -> !method.isAnnotationPresent(Operation.class)))
+                .allSatisfy(
+                        method -> assertThat(AnnotatedElementUtils.findMergedAnnotation(method, RequestMapping.class)
+                                        .produces())
+                                .as(method.toString())
+                                .containsExactly("text/html"));
+        List<String> ids = operations(document)
+                .map(operation -> operation.path("operationId").asString())
+                .toList();
+
+        assertThat(ids).doesNotHaveDuplicates().hasSizeGreaterThan(100).allMatch(id -> id.matches("[a-z][A-Za-z]+"));
+    }
+
+    /** Maps are for accounts, whose shape is the model's, and for documents that a standard describes. */
+    @Test
+    void whatever_has_a_fixed_shape_is_a_record_of_the_wire() {
+        Set<String> free = Set.of(
+                "introspect", "keys", "schema", "document", "ofService", "schemaOfService", "own", "of", "ownPage");
+
+        assertThat(handlers().filter(method -> !method.isAnnotationPresent(OfModel.class)))
+                .filteredOn(
+                        method -> method.getGenericReturnType().getTypeName().contains("Map<"))
+                .allMatch(method -> free.contains(method.getName()));
+        assertThat(handlers().flatMap(method -> Arrays.stream(method.getParameters())))
+                .filteredOn(parameter -> parameter.isAnnotationPresent(RequestBody.class))
+                .allMatch(parameter -> parameter.isAnnotationPresent(OfModel.class)
+                        || parameter.getType().getPackageName().startsWith("dev.cuenta.wire"));
+    }
+
+    @Test
+    void every_reference_leads_to_something() {
+        for (JsonNode each : List.of(document, ofService("berths"), ofService("billing"))) {
+            String text = each.toString();
+            Matcher references = Pattern.compile("\"\\$ref\":\"#([^\"]+)\"").matcher(text);
+            assertThat(references.results().map(reference -> reference.group(1)).distinct())
+                    .isNotEmpty()
+                    .allSatisfy(pointer -> assertThat(each.at(pointer).isMissingNode())
+                            .as(pointer)
+                            .isFalse());
+        }
+    }
+
+    @Test
+    void what_a_record_must_have_is_required_and_a_secret_is_no_plain_text() {
+        JsonNode signIn = document.path("components").path("schemas").path("SignIn");
+
+        assertThat(signIn.path("required").toString()).isEqualTo("[\"identifier\",\"password\"]");
+        assertThat(signIn.path("properties").path("password").path("format").asString())
+                .isEqualTo("password");
+        assertThat(document.path("components")
+                        .path("schemas")
+                        .path("TenantItems")
+                        .toString())
+                .contains("#/components/schemas/Tenant");
+    }
+
+    @Test
+    void a_service_finds_what_its_contract_is_for_and_nothing_else() {
+        List<String> billing = operations(ofService("billing"))
+                .map(operation -> operation.path("operationId").asString())
+                .toList();
+
+        assertThat(billing).contains("listAccounts", "readAccount", "introspectToken");
+        assertThat(billing).doesNotContain("removeAccount", "publishModel", "addServiceKey");
+        assertThat(ofService("billing").toString()).doesNotContain("Invitation").doesNotContain("RetentionRule");
     }
 
     @Test

@@ -5,10 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.load.Outage;
+import dev.cuenta.wire.ProblemDocument;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
-import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -26,16 +26,13 @@ class ProblemAdviceTest {
     @ParameterizedTest
     @EnumSource(ProblemKind.class)
     void every_kind_becomes_a_problem_document(ProblemKind kind) {
-        ResponseEntity<Map<String, Object>> answer = advice.refused(Problem.of(kind, "Why and what to do."), request);
+        ResponseEntity<ProblemDocument> answer = advice.refused(Problem.of(kind, "Why and what to do."), request);
 
         assertThat(answer.getStatusCode().value()).isEqualTo(kind.status());
         assertThat(answer.getHeaders().getContentType()).isEqualTo(MediaType.APPLICATION_PROBLEM_JSON);
         assertThat(answer.getBody())
-                .containsEntry("type", kind.type())
-                .containsEntry("title", kind.title())
-                .containsEntry("detail", "Why and what to do.")
-                .containsEntry("instance", "/v1/me")
-                .doesNotContainKey("errors");
+                .isEqualTo(new ProblemDocument(
+                        kind.type(), kind.title(), kind.status(), "Why and what to do.", "/v1/me", null, null));
     }
 
     @Test
@@ -53,7 +50,7 @@ class ProblemAdviceTest {
                 new IllegalStateException("select hash from credential where email = 'ines@marea.example'"), request);
 
         assertThat(answer.getStatusCode().value()).isEqualTo(500);
-        assertThat(answer.getBody()).containsKey("incident");
+        assertThat(answer.getBody()).extracting(ProblemDocument::incident).isNotNull();
         assertThat(String.valueOf(answer.getBody())).doesNotContain("select", "ines@marea.example", "IllegalState");
     }
 

@@ -1,0 +1,5 @@
+/** How passwords are kept. */
+@NullMarked
+package dev.cuenta.wire.credential;
+
+import org.jspecify.annotations.NullMarked;

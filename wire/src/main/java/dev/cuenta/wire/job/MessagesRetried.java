@@ -1,0 +1,8 @@
+package dev.cuenta.wire.job;
+
+/**
+ * Messages that are tried again.
+ *
+ * @param messages how many are tried again
+ */
+public record MessagesRetried(int messages) {}

@@ -1,0 +1,80 @@
+package dev.cuenta.wire.model;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a caller's forms, lists and filters are made from. Fields that concern the caller in no way are left out.
+ *
+ * @param may permissions of the caller, as far as they reach
+ * @param administers whether the caller has a role that administers
+ * @param signIn the fields that people sign in with
+ * @param tenants whether the model has any
+ * @param tenant of the request; null for none in particular
+ */
+public record Form(
+        int revision,
+        String name,
+        List<String> may,
+        boolean administers,
+        List<String> signIn,
+        boolean tenants,
+        @Nullable UUID tenant,
+        List<String> roles,
+        List<Kind> kinds,
+        List<Profile> profiles,
+        List<Field> fields) {
+    /** A kind of account. */
+    public record Kind(
+            String name,
+            String label,
+            List<String> profiles,
+            @JsonProperty("default") boolean byDefault) {}
+
+    /** A group of fields. */
+    public record Profile(String name, String label) {}
+
+    /**
+     * A field, and what the caller may do with it.
+     *
+     * @param profile null for the account's own
+     * @param control what one fills it in with
+     * @param defaultValue as JSON has it
+     * @param scale digits after the point
+     * @param comparisons that filters may ask
+     * @param shown whether answers have it unasked
+     * @param reads of others' accounts; the caller's own is another question
+     */
+    public record Field(
+            String path,
+            String name,
+            @Nullable String profile,
+            String label,
+            String description,
+            String group,
+            String type,
+            boolean many,
+            String control,
+            boolean required,
+            @JsonProperty("default") @Nullable Object defaultValue,
+            @Nullable Integer minLength,
+            @Nullable Integer maxLength,
+            @Nullable BigDecimal min,
+            @Nullable BigDecimal max,
+            @Nullable String pattern,
+            int scale,
+            List<String> options,
+            String sensitivity,
+            List<String> comparisons,
+            boolean search,
+            boolean confirm,
+            boolean shown,
+            boolean reads,
+            boolean readsOwn,
+            boolean creates,
+            boolean changes,
+            boolean changesOwn) {}
+}

@@ -1,0 +1,4 @@
+package dev.cuenta.wire.model;
+
+/** Which id an account had before ids became another sort of value. */
+public record FormerId(String formerId, String id) {}

@@ -1,0 +1,11 @@
+package dev.cuenta.wire.password;
+
+import dev.cuenta.wire.Violation;
+import java.util.List;
+
+/**
+ * What a password would be worth.
+ *
+ * @param violations the rules that it breaks
+ */
+public record PasswordAssessed(String strength, List<Violation> violations) {}

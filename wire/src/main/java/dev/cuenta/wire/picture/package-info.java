@@ -1,0 +1,5 @@
+/** Pictures of accounts. */
+@NullMarked
+package dev.cuenta.wire.picture;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,29 @@
+package dev.cuenta.wire.retention;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A rule of the live model.
+ *
+ * @param where a filter
+ * @param after an ISO 8601 duration
+ * @param since the moment from which that counts
+ * @param does {@code delete}, {@code anonymise} or {@code archive}
+ * @param at when it runs; null for a rule that is run by hand
+ * @param next when it runs next
+ */
+public record RetentionRule(
+        String name,
+        String where,
+        String after,
+        String since,
+        @JsonProperty("do") String does,
+        AtMost atMost,
+        @Nullable String at,
+        @Nullable String timeZone,
+        @Nullable Instant next) {
+    /** How much a run may take. */
+    public record AtMost(String share, int count) {}
+}

@@ -1,0 +1,5 @@
+/** What is deleted, anonymised or archived after a time. */
+@NullMarked
+package dev.cuenta.wire.retention;
+
+import org.jspecify.annotations.NullMarked;

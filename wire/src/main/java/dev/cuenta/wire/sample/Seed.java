@@ -1,0 +1,12 @@
+package dev.cuenta.wire.sample;
+
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What is to be there.
+ *
+ * @param accounts as an account's own address takes them, with kind, roles and tenants
+ */
+public record Seed(@Nullable List<String> tenants, @Nullable List<Map<String, Object>> accounts) {}

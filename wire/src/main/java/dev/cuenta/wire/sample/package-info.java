@@ -1,0 +1,5 @@
+/** Seeds and samples. */
+@NullMarked
+package dev.cuenta.wire.sample;
+
+import org.jspecify.annotations.NullMarked;

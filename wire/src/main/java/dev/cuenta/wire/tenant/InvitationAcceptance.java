@@ -1,0 +1,10 @@
+package dev.cuenta.wire.tenant;
+
+import dev.cuenta.wire.Secret;
+
+/**
+ * Somebody joins the tenant that invited them.
+ *
+ * @param invitation what the invited person got
+ */
+public record InvitationAcceptance(Secret invitation) {}
