@@ -5,7 +5,7 @@ import ts from "typescript-eslint";
 import svelteConfig from "./svelte.config.js";
 
 export default ts.config(
-  { ignores: ["dist", "target", "public"] },
+  { ignores: ["dist", "target", "public", "src/api/openapi.ts"] },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,

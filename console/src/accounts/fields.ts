@@ -23,7 +23,7 @@ export function groupsOf(form: Form, kind: string): { title: string; fields: Fie
 export function draftOf(fields: Field[], account: Account | null): Draft {
   const draft: Draft = {};
   for (const field of fields) {
-    const value = account ? valueOf(account, field) : field.default;
+    const value = account ? valueOf(account, field) : (field.default as Value | undefined);
     draft[field.path] = toControl(field, value);
   }
   return draft;

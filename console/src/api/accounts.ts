@@ -1,11 +1,13 @@
 import { request, type Answer } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
 export type Value = string | number | boolean | Value[] | { [key: string]: Value };
 
+/** A tenant of an account's. */
 export interface Tenant {
   id: string;
   name: string;
-  /** Of an account's: those that count there. */
+  /** Those that count there. */
   roles?: string[];
 }
 
@@ -45,10 +47,7 @@ export async function listAccounts(query: ListQuery): Promise<Page> {
 }
 
 /** How many there are; `more` where nobody counted to the end. */
-export interface Count {
-  count: number;
-  more: boolean;
-}
+export type Count = Wire["Count"];
 
 const COUNTED = 10_000;
 

@@ -1,147 +1,29 @@
-import type { Value } from "./accounts.ts";
 import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
 /** A field as far as it concerns the reader. */
-export interface Field {
-  path: string;
-  name: string;
-  profile?: string;
-  label: string;
-  description: string;
-  /** Fields of the same group stand together. */
-  group: string;
-  type: string;
-  /** Whether the value is a list. */
-  many: boolean;
-  control: string;
-  required: boolean;
-  default?: Value;
-  minLength?: number;
-  maxLength?: number;
-  min?: number;
-  max?: number;
-  pattern?: string;
-  scale: number;
-  options: string[];
-  sensitivity: "open" | "personal" | "secret";
-  comparisons: string[];
-  /** Whether its owner confirms it by a link. */
-  search: boolean;
-  confirm: boolean;
-  shown: boolean;
-  reads: boolean;
-  readsOwn: boolean;
-  creates: boolean;
-  changes: boolean;
-  changesOwn: boolean;
-}
+export type Field = Wire["FormField"];
 
-export interface Kind {
-  name: string;
-  label: string;
-  profiles: string[];
-  default: boolean;
-}
+export type Kind = Wire["FormKind"];
 
 /** What the reader's lists and forms are made from. */
-export interface Form {
-  revision: number;
-  name: string;
-  may: string[];
-  /** Whether the reader administers everything. */
-  administers: boolean;
-  signIn: string[];
-  tenants: boolean;
-  /** The id of the tenant in which the reader works; none for those who see all. */
-  tenant?: string;
-  roles: string[];
-  kinds: Kind[];
-  profiles: { name: string; label: string }[];
-  fields: Field[];
-}
+export type Form = Wire["Form"];
 
-export interface Finding {
-  code: string;
-  severity: "error" | "warning" | "note";
-  line: number;
-  column: number;
-  path: string;
-  message: string;
-  why: string;
-  advice: string;
-}
+export type Finding = Wire["ModelFinding"];
 
-export interface Change {
-  name: string;
-  path: string;
-  effect: "instant" | "backfill" | "narrowing" | "grant" | "contract" | "decision" | "loss" | "unsupported";
-  what: string;
-  consequence: string;
-  records: number;
-  /** Stored values that break the new rule, masked unless the field is open. */
-  examples: string[];
-  /** The first of those whose records are in the way, as far as one may read them. */
-  accounts?: { id: string; displayName: string }[];
-  /** Finds them. */
-  filter?: string;
-  toAllow: boolean;
-}
+export type Change = Wire["ModelChange"];
 
 /** Without `changes` when the file has errors. */
-export interface Diff {
-  errors: number;
-  warnings: number;
-  findings: Finding[];
-  liveRevision?: number;
-  fingerprint?: string;
-  /** How many records a second the database rewrites, as measured just now; only when some are to be rewritten. */
-  recordsPerSecond?: number;
-  changes?: Change[];
-}
+export type Diff = Wire["ModelDiff"];
 
-export type Control = "run" | "pause" | "cancel";
+export type Control = Wire["Control"];
 
-export interface Revision {
-  revision: number;
-  state: "publishing" | "live" | "past" | "cancelled";
-  step: string;
-  control: Control;
-  /** How long the step has been going on. */
-  stepMillis?: number;
-  rowsDone: number;
-  rowsTotal: number;
-  failure?: string;
-  author: string;
-  message: string;
-  startedAt: string;
-  publishedAt?: string;
-  changes: Change[];
-  /** The model file; only where one revision is read. */
-  source?: string;
-}
+export type Revision = Wire["Revision"];
 
-export interface Matrix {
-  revision: number;
-  parties: string[];
-  fields: {
-    path: string;
-    label: string;
-    sensitivity: "open" | "personal" | "secret";
-    returned: string;
-    cells: Record<string, { reads: boolean; writes: boolean; rights: string[]; why: string }>;
-  }[];
-}
+export type Matrix = Wire["AccessMatrix"];
 
 /** A table of the live model as it lies in the database. */
-export interface Table {
-  name: string;
-  /** None for the account's own. */
-  profile?: string | null;
-  /** As the database estimates them; missing before it did so for the first time. */
-  rows?: number | null;
-  bytes: number;
-  columns: { field: string; name: string; type: string; required: boolean }[];
-}
+export type Table = Wire["ModelTable"];
 
 /** JSON Schema (2020-12), as far as completion looks at it. */
 export interface Schema {
@@ -157,12 +39,7 @@ export interface Schema {
   items?: Schema;
 }
 
-export interface PublishRequest {
-  source: string;
-  fingerprint?: string;
-  allow: string[];
-  message: string;
-}
+export type PublishRequest = Wire["PublishRequest"];
 
 export async function readForm(): Promise<Form> {
   return (await request<Form>("GET", "/v1/model/form")).body;

@@ -1,4 +1,5 @@
-import { request, type Violation } from "./request.ts";
+import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
 /** How many other sessions were ended with it. */
 export async function changePassword(current: string, password: string): Promise<number> {
@@ -6,10 +7,7 @@ export async function changePassword(current: string, password: string): Promise
   return body.sessionsEnded;
 }
 
-export interface Assessment {
-  strength: "weak" | "fair" | "strong";
-  violations: Violation[];
-}
+export type Assessment = Wire["PasswordAssessed"];
 
 /** What a password would be worth; nothing of it is kept. */
 export async function assessPassword(password: string, identifiers: string[]): Promise<Assessment> {

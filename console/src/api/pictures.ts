@@ -1,15 +1,8 @@
 import { accountPath, type AccountRef } from "./accounts.ts";
 import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
-export interface Picture {
-  id: string;
-  current: boolean;
-  mediaType: string;
-  width: number;
-  height: number;
-  bytes: number;
-  created: string;
-}
+export type Picture = Wire["Picture"];
 
 type Pictures = { items: Picture[] };
 

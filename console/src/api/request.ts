@@ -1,18 +1,9 @@
+import type { Wire } from "./wire.ts";
 /** One refused value: `pointer` says which (RFC 6901), `detail` what to do about it. */
-export interface Violation {
-  pointer: string;
-  code: string;
-  detail: string;
-}
+export type Violation = Wire["Violation"];
 
 /** A problem document (RFC 9457). `type` decides; the words are for people. */
-export interface Problem {
-  type: string;
-  title: string;
-  status: number;
-  detail: string;
-  errors?: Violation[];
-}
+export type Problem = Wire["ProblemDocument"];
 
 export class Refused extends Error {
   readonly problem: Problem;

@@ -1,57 +1,17 @@
 import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
-export interface Rule {
-  name: string;
-  where: string;
-  after: string;
-  since: string;
-  do: Action;
-  atMost: { share: string; count: number };
-  at?: string;
-  timeZone?: string;
-  next?: string;
-}
+export type Rule = Wire["RetentionRule"];
 
-export type Action = "delete" | "anonymise" | "archive";
+export type Action = Wire["RetentionAction"];
 
-export interface Archived {
-  id: string;
-  kind: string;
-  displayName: string;
-  rule: string;
-  archivedAt: string;
-}
+export type Archived = Wire["ArchivedAccount"];
 
-export interface Restored {
-  id: string;
-  left: string[];
-  lost: string[];
-}
+export type Restored = Wire["RestoredAccount"];
 
-export interface Preview {
-  rule: string;
-  do: Action;
-  atMost: number;
-  cutoff: string;
-  accounts: number;
-  held: number;
-  first: { id: string; displayName: string; since: string }[];
-  dependents: Record<string, number>;
-  /** Sorts that nobody counted one by one. */
-  estimated: string[];
-}
+export type Preview = Wire["RetentionPreview"];
 
-export interface Run {
-  id: string;
-  rule: string;
-  state: "running" | "waiting" | "done" | "withdrawn";
-  startedBy: string;
-  startedAt: string;
-  finishedAt?: string;
-  matched: number;
-  atMost?: number;
-  taken: Record<string, number>;
-}
+export type Run = Wire["RetentionRun"];
 
 export async function listRules(): Promise<Rule[]> {
   return (await request<{ items: Rule[] }>("GET", "/v1/retention/rules")).body.items;

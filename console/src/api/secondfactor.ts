@@ -1,20 +1,12 @@
 import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
 const PATH = "/v1/me/second-factor";
 
-export interface SecondFactor {
-  active: boolean;
-  since?: string;
-  recoveryCodesLeft?: number;
-}
+export type SecondFactor = Wire["SecondFactorState"];
 
 /** What an authenticator takes up; told once. */
-export interface Begun {
-  seed: string;
-  uri: string;
-  /** A picture of the address (SVG). */
-  qr: string;
-}
+export type Begun = Wire["SecondFactorSeed"];
 
 export async function readSecondFactor(): Promise<SecondFactor> {
   return (await request<SecondFactor>("GET", PATH)).body;

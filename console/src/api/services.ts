@@ -1,34 +1,13 @@
 import { accountPath, type AccountRef } from "./accounts.ts";
 import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
-export interface ServiceKey {
-  id: string;
-  /** How the key begins; the rest was told once. */
-  prefix: string;
-  scope: string[];
-  networks: string[];
-  madeBy: string;
-  made: string;
-  expires?: string;
-  lastUsed?: string;
-}
+export type ServiceKey = Wire["ServiceKey"];
 
 /** A program of the team's, with what its contract lets it see and do. */
-export interface Service {
-  name: string;
-  reads: string[];
-  attributes: string[];
-  writes: string[];
-  asks: string[];
-  dependents: Record<string, string>;
-  keys: ServiceKey[];
-}
+export type Service = Wire["ServiceSummary"];
 
-export interface KeyWish {
-  scope?: string[];
-  networks?: string[];
-  days?: number;
-}
+export type KeyWish = Wire["ServiceKeyRequest"];
 
 export async function listServices(): Promise<Service[]> {
   return (await request<{ items: Service[] }>("GET", "/v1/services")).body.items;
@@ -44,12 +23,7 @@ export async function removeKey(service: string, key: string): Promise<void> {
 }
 
 /** A record of a service that hangs on an account. */
-export interface Dependent {
-  service: string;
-  sort: string;
-  key: string;
-  registered: string;
-}
+export type Dependent = Wire["Dependent"];
 
 export async function listDependents(ref: AccountRef): Promise<Dependent[]> {
   return (await request<{ items: Dependent[] }>("GET", `${accountPath(ref)}/dependents`)).body.items;

@@ -1,5 +1,6 @@
 import { accountPath, type AccountRef } from "./accounts.ts";
 import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
 
 /** @param code of the second factor, for whoever has one */
 export async function signIn(identifier: string, password: string, code?: string): Promise<void> {
@@ -10,14 +11,7 @@ export async function signOut(): Promise<void> {
   await request("DELETE", "/v1/sessions/current");
 }
 
-export interface OpenSession {
-  id: string;
-  created: string;
-  lastUsed: string;
-  agent: string;
-  /** Whether it is the one that asks. */
-  current: boolean;
-}
+export type OpenSession = Wire["OpenSession"];
 
 export async function listSessions(ref: AccountRef): Promise<OpenSession[]> {
   return (await request<{ items: OpenSession[] }>("GET", `${accountPath(ref)}/sessions`)).body.items;

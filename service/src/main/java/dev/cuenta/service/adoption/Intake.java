@@ -12,6 +12,7 @@ import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.IdType;
+import dev.cuenta.wire.adoption.AdoptionResult.Outcome;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -63,7 +64,7 @@ final class Intake {
     /** In the order of the rows. */
     List<Result> take(List<Row> rows) {
         Map<Row, Result> results = new LinkedHashMap<>();
-        rows.forEach(row -> results.put(row, new Result(row.key(), Result.Outcome.SKIPPED, null, List.of())));
+        rows.forEach(row -> results.put(row, new Result(row.key(), Outcome.SKIPPED, null, List.of())));
         List<Row> pending = rows;
         while (!pending.isEmpty()) {
             Pass pass = new Pass(this, pending);

@@ -15,6 +15,7 @@ import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.adoption.Adoptions.Adopted;
 import dev.cuenta.store.adoption.Adoptions.Claim;
 import dev.cuenta.store.password.Credentials;
+import dev.cuenta.wire.adoption.AdoptionResult.Outcome;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -77,7 +78,7 @@ final class Pass {
         if (row.key().isEmpty()) {
             skip(row, List.of(new Violation("/key", "required", "The row has no key.")));
         } else if (before != null) {
-            results.put(row, new Result(row.key(), Result.Outcome.PRESENT, before.text(), List.of()));
+            results.put(row, new Result(row.key(), Outcome.PRESENT, before.text(), List.of()));
         } else if (values == null) {
             skip(
                     row,
@@ -107,7 +108,7 @@ final class Pass {
     }
 
     private void skip(Row row, List<Violation> why) {
-        results.put(row, new Result(row.key(), Result.Outcome.SKIPPED, null, why));
+        results.put(row, new Result(row.key(), Outcome.SKIPPED, null, why));
     }
 
     private boolean claim(Row row, AdoptedValues values) {
@@ -223,7 +224,7 @@ final class Pass {
             intake.pictures.store(row, same, lacking.keySet(), intake.work);
         }
         adopted.add(new Adopted(row.key(), same, true));
-        results.put(row, new Result(row.key(), Result.Outcome.JOINED, same.text(), left));
+        results.put(row, new Result(row.key(), Outcome.JOINED, same.text(), left));
     }
 
     private void store() {
@@ -242,7 +243,7 @@ final class Pass {
             intake.belongings.add(id, row, account, said);
             intake.pictures.store(row, id, account.values().keySet(), intake.work);
             adopted.add(new Adopted(row.key(), id, false));
-            results.put(row, new Result(row.key(), Result.Outcome.BROUGHT, id.text(), said));
+            results.put(row, new Result(row.key(), Outcome.BROUGHT, id.text(), said));
         }
         new Credentials(intake.work).setAll(hashes);
         intake.belongings.store();

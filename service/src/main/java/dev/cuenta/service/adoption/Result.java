@@ -4,6 +4,7 @@ import dev.cuenta.core.problem.Violation;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.service.body.Violations;
 import dev.cuenta.wire.adoption.AdoptionResult;
+import dev.cuenta.wire.adoption.AdoptionResult.Outcome;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -24,18 +25,6 @@ record Result(String key, Outcome outcome, @Nullable String account, List<Violat
 
     AdoptionResult wire() {
         return new AdoptionResult(
-                key,
-                outcome.name(),
-                account,
-                notes.stream().map(Violations::wire).toList());
-    }
-
-    /** What became of a row. */
-    enum Outcome {
-        BROUGHT,
-        PRESENT,
-        JOINED,
-        SKIPPED,
-        CLASHING
+                key, outcome, account, notes.stream().map(Violations::wire).toList());
     }
 }

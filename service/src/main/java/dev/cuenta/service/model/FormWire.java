@@ -13,6 +13,7 @@ import dev.cuenta.core.type.Limits;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.wire.model.Form;
+import dev.cuenta.wire.model.Sensitivity;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -88,7 +89,7 @@ final class FormWire {
                 limits.pattern(),
                 field.column().scale(),
                 limits.options(),
-                ModelWire.word(field.sensitivity()),
+                Sensitivity.valueOf(field.sensitivity().name()),
                 comparisons(field).sorted().map(Comparison::toString).toList(),
                 field.search(),
                 field.confirmed(),

@@ -3,16 +3,20 @@ package dev.cuenta.service.model;
 import dev.cuenta.core.access.Right;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;
-import dev.cuenta.core.finding.Severity;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.wire.model.AccessMatrix;
+import dev.cuenta.wire.model.Control;
+import dev.cuenta.wire.model.Effect;
 import dev.cuenta.wire.model.ModelChange;
 import dev.cuenta.wire.model.ModelCheck;
 import dev.cuenta.wire.model.ModelFinding;
 import dev.cuenta.wire.model.Revision;
+import dev.cuenta.wire.model.RevisionState;
+import dev.cuenta.wire.model.Sensitivity;
+import dev.cuenta.wire.model.Severity;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -24,7 +28,10 @@ final class ModelWire {
     private ModelWire() {}
 
     static ModelCheck of(ModelFile file) {
-        return new ModelCheck(file.count(Severity.ERROR), file.count(Severity.WARNING), findings(file));
+        return new ModelCheck(
+                file.count(dev.cuenta.core.finding.Severity.ERROR),
+                file.count(dev.cuenta.core.finding.Severity.WARNING),
+                findings(file));
     }
 
     static List<ModelFinding> findings(ModelFile file) {
@@ -34,7 +41,7 @@ final class ModelWire {
     private static ModelFinding of(Finding finding) {
         return new ModelFinding(
                 finding.code().toString(),
-                finding.severity().toString(),
+                Severity.valueOf(finding.severity().name()),
                 finding.place().file(),
                 finding.place().line(),
                 finding.place().column(),
@@ -56,7 +63,7 @@ final class ModelWire {
         return new ModelChange(
                 change.name(),
                 change.path(),
-                word(change.effect()),
+                Effect.valueOf(change.effect().name()),
                 change.what(),
                 change.consequence(),
                 change.records(),
@@ -96,14 +103,14 @@ final class ModelWire {
             @Nullable Long stepMillis) {
         return new Revision(
                 revision.number(),
-                revision.state(),
+                RevisionState.valueOf(revision.state().toUpperCase(Locale.ROOT)),
                 revision.step().toString(),
                 revision.rowsDone(),
                 revision.rowsTotal(),
                 revision.failure(),
                 revision.author(),
                 revision.message(),
-                revision.control().toString(),
+                Control.valueOf(revision.control().name()),
                 revision.stepStartedAt(),
                 revision.startedAt(),
                 revision.publishedAt(),
@@ -127,7 +134,11 @@ final class ModelWire {
         Map<String, AccessMatrix.Cell> cells = new LinkedHashMap<>();
         matrix.parties().forEach(party -> cells.put(party.name(), of(matrix.cell(party, field))));
         return new AccessMatrix.Row(
-                field.path().toString(), field.label(), word(field.sensitivity()), word(field.returned()), cells);
+                field.path().toString(),
+                field.label(),
+                Sensitivity.valueOf(field.sensitivity().name()),
+                word(field.returned()),
+                cells);
     }
 
     private static AccessMatrix.Cell of(dev.cuenta.core.access.AccessMatrix.Cell cell) {
@@ -138,7 +149,7 @@ final class ModelWire {
                 cell.why());
     }
 
-    static String word(Enum<?> constant) {
+    private static String word(Enum<?> constant) {
         return constant.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 }

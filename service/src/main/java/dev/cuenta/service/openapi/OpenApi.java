@@ -90,11 +90,11 @@ final class OpenApi {
                 "parameters",
                 Map.of(
                         "Cuenta-Tenant",
-                        header("Cuenta-Tenant", "the tenant that the request is about: its id or its slug"),
+                        header("Cuenta-Tenant", "the id of the tenant that the request is about"),
                         "Cuenta-Person",
-                        header("Cuenta-Person", "for services: the id of the account for whose owner they act"),
+                        header("Cuenta-Person", "for services: the token of the person for whom they act"),
                         "If-Match",
-                        header("If-Match", "the ETag of what is changed; 412 where it has another one meanwhile")));
+                        header("If-Match", "the ETag of what is changed; 412 where it has changed since")));
         components.put(
                 "responses",
                 Map.of(

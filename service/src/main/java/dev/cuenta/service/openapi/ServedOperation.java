@@ -37,6 +37,7 @@ import org.springframework.web.bind.annotation.ValueConstants;
 /** A method of a controller, at one of its addresses. */
 record ServedOperation(String path, RequestMethod verb, Method method) {
     private static final String OWN = "/v1/me/";
+    private static final Map<String, Object> PROBLEM = Map.of("$ref", "#/components/responses/Problem");
     private static final Map<String, Object> BINARY = Map.of("type", "string", "format", "binary");
     private static final List<String> PICTURES = List.of("image/jpeg", "image/png", "image/svg+xml");
 
@@ -181,7 +182,8 @@ record ServedOperation(String path, RequestMethod verb, Method method) {
             HttpStatus code = status == null ? HttpStatus.OK : status.value();
             responses.put(String.valueOf(code.value()), response(code.getReasonPhrase(), content));
         }
-        responses.put("default", Map.of("$ref", "#/components/responses/Problem"));
+        responses.put("4XX", PROBLEM);
+        responses.put("5XX", PROBLEM);
         return responses;
     }
 

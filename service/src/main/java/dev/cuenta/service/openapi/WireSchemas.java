@@ -69,15 +69,8 @@ final class WireSchemas {
         if (Map.class.isAssignableFrom(raw)) {
             return Map.of("type", "object", "additionalProperties", of(given[1], arguments));
         }
-        if (raw.isEnum()) {
-            return Map.of(
-                    "type",
-                    "string",
-                    "enum",
-                    Arrays.stream(raw.getEnumConstants()).map(Object::toString).toList());
-        }
-        if (!raw.isRecord()) {
-            throw new IllegalStateException(raw + " is no record of the wire");
+        if (!raw.isRecord() && !raw.isEnum()) {
+            throw new IllegalStateException(raw + " is nothing of the wire");
         }
         return component(raw, given);
     }
@@ -86,9 +79,17 @@ final class WireSchemas {
         String name = name(raw, given);
         if (!components.containsKey(name)) {
             components.put(name, Map.of()); // it may have itself in it
-            components.put(name, object(raw, given));
+            components.put(name, raw.isEnum() ? words(raw) : object(raw, given));
         }
         return Schemas.ref(name);
+    }
+
+    private static Map<String, Object> words(Class<?> raw) {
+        return Map.of(
+                "type",
+                "string",
+                "enum",
+                Arrays.stream(raw.getEnumConstants()).map(Object::toString).toList());
     }
 
     /** A list of tenants is TenantItems. */

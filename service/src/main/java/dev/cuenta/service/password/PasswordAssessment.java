@@ -37,7 +37,7 @@ final class PasswordAssessment {
                 () -> live.with(
                         revision -> passwords.assess(password, revision.model().password(), identifiers)));
         return new PasswordAssessed(
-                assessed.strength().word(),
+                dev.cuenta.wire.password.Strength.valueOf(assessed.strength().name()),
                 assessed.violations().stream().map(Violations::wire).toList());
     }
 }

@@ -77,7 +77,7 @@ final class RetentionUseCases {
                                 .toList();
                 return new RetentionPreview(
                         wanted.name(),
-                        RetentionWire.word(wanted),
+                        RetentionWire.action(wanted),
                         selection.cutoff(),
                         extent.accounts(),
                         wanted.atMost().of(accounts.count(null)),

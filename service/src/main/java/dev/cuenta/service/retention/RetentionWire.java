@@ -5,8 +5,10 @@ import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.Archived;
 import dev.cuenta.wire.retention.ArchivedAccount;
 import dev.cuenta.wire.retention.RestoredAccount;
+import dev.cuenta.wire.retention.RetentionAction;
 import dev.cuenta.wire.retention.RetentionRule;
 import dev.cuenta.wire.retention.RetentionRun;
+import dev.cuenta.wire.retention.RunState;
 import java.time.Instant;
 import java.util.Locale;
 import java.util.Optional;
@@ -22,7 +24,7 @@ final class RetentionWire {
                 rule.whereText(),
                 rule.after().toString(),
                 rule.since(),
-                word(rule),
+                action(rule),
                 new RetentionRule.AtMost(
                         rule.atMost().percent().toPlainString() + " %",
                         rule.atMost().count()),
@@ -31,15 +33,15 @@ final class RetentionWire {
                 schedule.flatMap(at -> at.after(now)).orElse(null));
     }
 
-    static String word(dev.cuenta.core.model.RetentionRule rule) {
-        return rule.action().name().toLowerCase(Locale.ROOT);
+    static RetentionAction action(dev.cuenta.core.model.RetentionRule rule) {
+        return RetentionAction.valueOf(rule.action().name());
     }
 
     static RetentionRun of(dev.cuenta.store.retention.RetentionRun run) {
         return new RetentionRun(
                 run.id(),
                 run.rule(),
-                run.state(),
+                RunState.valueOf(run.state().toUpperCase(Locale.ROOT)),
                 run.cutoff(),
                 run.startedBy(),
                 run.startedAt(),

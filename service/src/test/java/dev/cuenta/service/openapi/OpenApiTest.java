@@ -7,7 +7,10 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.service.body.OfModel;
 import io.swagger.v3.oas.annotations.Operation;
+import java.io.IOException;
 import java.lang.reflect.Method;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +29,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 class OpenApiTest {
@@ -95,6 +99,23 @@ class OpenApiTest {
                 .filteredOn(parameter -> parameter.isAnnotationPresent(RequestBody.class))
                 .allMatch(parameter -> parameter.isAnnotationPresent(OfModel.class)
                         || parameter.getType().getPackageName().startsWith("dev.cuenta.wire"));
+    }
+
+    /** The console's own types are made from it, and a linter reads it; {@code -Dcuenta.write=true} writes it anew. */
+    @Test
+    void the_console_is_built_with_this_very_document() throws IOException {
+        Path kept = Models.root().resolve("console/openapi.json");
+        String made = JsonMapper.builder()
+                        .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+                        .enable(SerializationFeature.INDENT_OUTPUT)
+                        .build()
+                        .writeValueAsString(API.of(Models.marea(), 1))
+                + "\n";
+        if (Boolean.getBoolean("cuenta.write")) {
+            Files.writeString(kept, made);
+        }
+
+        assertThat(made).isEqualTo(Files.readString(kept));
     }
 
     @Test

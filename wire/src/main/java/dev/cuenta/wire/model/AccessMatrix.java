@@ -10,7 +10,7 @@ public record AccessMatrix(int revision, List<String> parties, List<Row> fields)
      *
      * @param cells by party
      */
-    public record Row(String path, String label, String sensitivity, String returned, Map<String, Cell> cells) {}
+    public record Row(String path, String label, Sensitivity sensitivity, String returned, Map<String, Cell> cells) {}
 
     /**
      * What a party may do with a field.

@@ -67,7 +67,7 @@ public record Form(
             @Nullable String pattern,
             int scale,
             List<String> options,
-            String sensitivity,
+            Sensitivity sensitivity,
             List<String> comparisons,
             boolean search,
             boolean confirm,

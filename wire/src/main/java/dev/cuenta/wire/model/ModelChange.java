@@ -6,7 +6,6 @@ import org.jspecify.annotations.Nullable;
 /**
  * One thing that publishing would change.
  *
- * @param effect such as {@code widens}, {@code narrows}, {@code loses}
  * @param consequence what that means for whoever uses the accounts
  * @param records how many it concerns
  * @param examples of stored values that break the new rule; masked where the field is not open
@@ -17,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 public record ModelChange(
         String name,
         String path,
-        String effect,
+        Effect effect,
         String what,
         String consequence,
         long records,

@@ -9,7 +9,7 @@ package dev.cuenta.wire.model;
  */
 public record ModelFinding(
         String code,
-        String severity,
+        Severity severity,
         String file,
         int line,
         int column,

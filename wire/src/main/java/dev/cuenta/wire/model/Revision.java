@@ -7,11 +7,10 @@ import org.jspecify.annotations.Nullable;
 /**
  * A revision of the model, and how far its publishing is.
  *
- * @param state {@code publishing}, {@code live}, {@code past} or {@code cancelled}
  * @param step of publishing that is under way; {@code done} for one that is live or was
  * @param failure why the last attempt stopped; it can be taken up again
  * @param author an account's id, or a word for what else publishes
- * @param control what is wanted of the publish: {@code run}, {@code pause} or {@code cancel}
+ * @param control what is wanted of the publish
  * @param changes what it changed; null in the answer about the live model
  * @param name of the model; null but in the answer about the live model
  * @param source the file; null in lists
@@ -19,14 +18,14 @@ import org.jspecify.annotations.Nullable;
  */
 public record Revision(
         int revision,
-        String state,
+        RevisionState state,
         String step,
         long rowsDone,
         long rowsTotal,
         @Nullable String failure,
         String author,
         String message,
-        String control,
+        Control control,
         Instant stepStartedAt,
         Instant startedAt,
         @Nullable Instant publishedAt,

@@ -8,4 +8,4 @@ import java.util.List;
  *
  * @param violations the rules that it breaks
  */
-public record PasswordAssessed(String strength, List<Violation> violations) {}
+public record PasswordAssessed(Strength strength, List<Violation> violations) {}

@@ -18,7 +18,7 @@ import java.util.Set;
  */
 public record RetentionPreview(
         String rule,
-        @JsonProperty("do") String does,
+        @JsonProperty("do") RetentionAction does,
         Instant cutoff,
         long accounts,
         long atMost,

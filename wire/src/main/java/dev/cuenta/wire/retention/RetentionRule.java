@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param where a filter
  * @param after an ISO 8601 duration
  * @param since the moment from which that counts
- * @param does {@code delete}, {@code anonymise} or {@code archive}
+ * @param does what happens with the account
  * @param at when it runs; null for a rule that is run by hand
  * @param next when it runs next
  */
@@ -19,7 +19,7 @@ public record RetentionRule(
         String where,
         String after,
         String since,
-        @JsonProperty("do") String does,
+        @JsonProperty("do") RetentionAction does,
         AtMost atMost,
         @Nullable String at,
         @Nullable String timeZone,

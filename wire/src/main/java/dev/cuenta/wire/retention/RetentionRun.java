@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 public record RetentionRun(
         UUID id,
         String rule,
-        String state,
+        RunState state,
         Instant cutoff,
         String startedBy,
         Instant startedAt,
