@@ -162,6 +162,15 @@ class ArchitectureTest {
             .onlyDependOnClassesThat()
             .resideInAnyPackage("java..", "dev.cuenta.wire..", "com.fasterxml.jackson.annotation..", "org.jspecify..");
 
+    /** Other teams have it on their class path. */
+    @ArchTest
+    static final ArchRule the_client_takes_nothing_of_the_house_along_but_the_wire = noClasses()
+            .that()
+            .resideInAPackage("dev.cuenta.client..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("dev.cuenta.core..", "dev.cuenta.store..", "dev.cuenta.service..", "dev.cuenta.cli..");
+
     /** A new type is one class: whoever wants to know something of a type asks the type. */
     @ArchTest
     static final ArchRule nobody_tells_types_apart_by_their_names = noClasses()

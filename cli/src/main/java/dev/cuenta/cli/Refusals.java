@@ -1,6 +1,6 @@
 package dev.cuenta.cli;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.client.Unreachable;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;

@@ -1,6 +1,6 @@
 package dev.cuenta.cli;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.net.URI;
 import java.nio.file.Path;
 import java.util.Optional;

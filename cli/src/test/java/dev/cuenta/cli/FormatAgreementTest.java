@@ -6,7 +6,7 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.file.FormatSchema;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.FindingCode;

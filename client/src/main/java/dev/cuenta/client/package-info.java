@@ -1,4 +1,4 @@
-/** A client of the service for Java programs; light enough for a terminal. */
+/** A client of the service for Java programs: {@link dev.cuenta.client.Cuenta} is where it begins. */
 @NullMarked
 package dev.cuenta.client;
 

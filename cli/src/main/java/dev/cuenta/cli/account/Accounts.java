@@ -1,8 +1,8 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Ids;
-import dev.cuenta.client.Answer;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.Answer;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.io.PrintWriter;

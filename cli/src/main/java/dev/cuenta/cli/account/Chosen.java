@@ -1,6 +1,6 @@
 package dev.cuenta.cli.account;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.io.PrintWriter;
 import java.util.LinkedHashMap;
 import java.util.List;

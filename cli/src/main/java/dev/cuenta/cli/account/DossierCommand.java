@@ -1,9 +1,9 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
-import dev.cuenta.client.CuentaClient;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;

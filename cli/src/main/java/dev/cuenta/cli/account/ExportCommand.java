@@ -2,7 +2,7 @@ package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.adoption.LiveModel;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.adoption.Exported;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;

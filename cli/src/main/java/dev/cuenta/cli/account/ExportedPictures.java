@@ -1,6 +1,6 @@
 package dev.cuenta.cli.account;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.adoption.Exported;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.FieldPath;

@@ -1,7 +1,7 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

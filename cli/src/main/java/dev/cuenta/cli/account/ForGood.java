@@ -1,7 +1,7 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Agreement;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;

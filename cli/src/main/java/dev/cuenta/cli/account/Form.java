@@ -1,6 +1,6 @@
 package dev.cuenta.cli.account;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;

@@ -1,9 +1,9 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
-import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Map;

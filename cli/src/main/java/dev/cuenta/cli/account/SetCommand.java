@@ -1,9 +1,9 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.Answer;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
-import dev.cuenta.client.Answer;
-import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import java.util.ArrayList;
 import java.util.List;

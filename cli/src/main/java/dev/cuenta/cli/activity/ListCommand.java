@@ -2,9 +2,9 @@ package dev.cuenta.cli.activity;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Accounts;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
-import dev.cuenta.client.CuentaClient;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.StringJoiner;

@@ -3,7 +3,7 @@ package dev.cuenta.cli.adoption;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import dev.cuenta.cli.Interruption;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
 import java.io.IOException;
 import java.io.PrintWriter;

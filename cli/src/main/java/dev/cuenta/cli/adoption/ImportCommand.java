@@ -1,7 +1,7 @@
 package dev.cuenta.cli.adoption;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
 import dev.cuenta.core.adoption.Exported;
 import dev.cuenta.core.model.AccountModel;

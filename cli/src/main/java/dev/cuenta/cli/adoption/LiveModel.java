@@ -1,6 +1,6 @@
 package dev.cuenta.cli.adoption;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;

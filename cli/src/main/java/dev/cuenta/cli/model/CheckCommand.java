@@ -2,7 +2,7 @@ package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.client.Unreachable;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;

@@ -1,6 +1,6 @@
 package dev.cuenta.cli.model;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.file.ModelFile;
 import java.io.PrintWriter;
 import java.util.ArrayList;

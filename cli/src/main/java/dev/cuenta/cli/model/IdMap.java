@@ -2,7 +2,7 @@ package dev.cuenta.cli.model;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
-import dev.cuenta.client.Answer;
+import dev.cuenta.cli.connection.Answer;
 import java.io.PrintWriter;
 import java.util.function.Function;
 import tools.jackson.databind.JsonNode;

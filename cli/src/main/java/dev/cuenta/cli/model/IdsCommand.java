@@ -1,9 +1,9 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
-import dev.cuenta.client.CuentaClient;
 import java.io.PrintWriter;
 import java.util.Map;
 import picocli.CommandLine.Command;

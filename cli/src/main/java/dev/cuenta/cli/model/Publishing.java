@@ -2,7 +2,7 @@ package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.Service;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

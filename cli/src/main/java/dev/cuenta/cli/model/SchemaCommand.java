@@ -1,6 +1,6 @@
 package dev.cuenta.cli.model;
 
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.file.FormatSchema;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;

@@ -2,9 +2,9 @@ package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Agreement;
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
-import dev.cuenta.client.CuentaClient;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;

@@ -1,7 +1,7 @@
 package dev.cuenta.cli.retention;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.util.Map;

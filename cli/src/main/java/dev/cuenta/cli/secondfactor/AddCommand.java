@@ -2,7 +2,7 @@ package dev.cuenta.cli.secondfactor;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Asked;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.io.PrintWriter;
 import java.util.Map;
 import picocli.CommandLine.Command;

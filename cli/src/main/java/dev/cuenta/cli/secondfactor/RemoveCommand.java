@@ -2,7 +2,7 @@ package dev.cuenta.cli.secondfactor;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Accounts;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;

@@ -1,7 +1,7 @@
 package dev.cuenta.cli.session;
 
 import dev.cuenta.cli.account.Accounts;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import picocli.CommandLine.Option;
 
 /** The account whose sessions are meant. */

@@ -2,8 +2,8 @@ package dev.cuenta.cli.sharing;
 
 import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
-import dev.cuenta.client.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.nio.file.Path;

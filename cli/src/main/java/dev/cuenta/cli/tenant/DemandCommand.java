@@ -2,7 +2,7 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.TenantNames;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;

@@ -2,8 +2,8 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.TenantNames;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
-import dev.cuenta.client.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;

@@ -2,7 +2,7 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.account.Accounts;
-import dev.cuenta.client.CuentaClient;
+import dev.cuenta.cli.connection.CuentaClient;
 import picocli.CommandLine.Parameters;
 
 /** An account in a tenant. */

@@ -79,7 +79,6 @@ final class UpkeepController {
     @PostMapping("/databases")
     @ResponseStatus(HttpStatus.CREATED)
     DatabaseMade emptyCopy(Caller caller, @RequestBody NewDatabase copy) {
-        return new DatabaseMade(
-                copy.name(), upkeep.emptyCopy(caller, copy.name()).number());
+        return upkeep.emptyCopy(caller, copy.name());
     }
 }

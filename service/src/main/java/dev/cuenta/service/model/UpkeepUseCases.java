@@ -18,6 +18,7 @@ import dev.cuenta.store.schema.Tables;
 import dev.cuenta.store.verify.EmptyCopy;
 import dev.cuenta.store.verify.Leftovers;
 import dev.cuenta.store.verify.Verification;
+import dev.cuenta.wire.model.DatabaseMade;
 import dev.cuenta.wire.model.FormerId;
 import dev.cuenta.wire.model.Leftover;
 import dev.cuenta.wire.model.ModelTable;
@@ -82,7 +83,7 @@ final class UpkeepUseCases {
     }
 
     /** A database of that name with the live shape and no records. */
-    Revision emptyCopy(Caller caller, String name) {
+    DatabaseMade emptyCopy(Caller caller, String name) {
         rights.require(caller, CuentaPermission.MODEL_PUBLISH);
         if (!name.matches("[a-z][a-z0-9_]{0,49}")) {
             throw Problem.invalid(
@@ -92,7 +93,7 @@ final class UpkeepUseCases {
                 .live()
                 .orElseThrow(() -> Problem.of(ProblemKind.CONFLICT, "No account model is published yet."));
         emptyCopy.make(name, revision);
-        return revision;
+        return new DatabaseMade(name, revision.number());
     }
 
     /** Of all accounts, so for those only who may do everything with them. */

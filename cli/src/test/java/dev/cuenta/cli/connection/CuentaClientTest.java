@@ -1,4 +1,4 @@
-package dev.cuenta.client;
+package dev.cuenta.cli.connection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import com.sun.net.httpserver.Headers;
 import com.sun.net.httpserver.HttpServer;
+import dev.cuenta.client.Unreachable;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
@@ -57,7 +58,7 @@ class CuentaClientTest {
         answer = "{\"items\": []}";
         Answer page = new CuentaClient(url, "token", "tenant").get("/v1/accounts", Map.of("filter", "name eq \"a&b\""));
 
-        assertThat(address).isEqualTo("/v1/accounts?filter=name+eq+%22a%26b%22");
+        assertThat(address).isEqualTo("/v1/accounts?filter=name%20eq%20%22a%26b%22");
         assertThat(headers.getFirst("Authorization")).isEqualTo("Bearer token");
         assertThat(headers.getFirst("Cuenta-Tenant")).isEqualTo("tenant");
         assertThat(page.body().path("items").isArray()).isTrue();
@@ -74,11 +75,10 @@ class CuentaClientTest {
     }
 
     @Test
-    void a_patch_travels_as_a_post_that_says_so_with_the_version_that_was_seen() {
+    void a_patch_travels_as_one_with_the_version_that_was_seen() {
         new CuentaClient(url, "token", null).patch("/v1/me", Map.of("theme", "dusk"), "\"3\"");
 
-        assertThat(method).isEqualTo("POST");
-        assertThat(headers.getFirst("X-HTTP-Method-Override")).isEqualTo("PATCH");
+        assertThat(method).isEqualTo("PATCH");
         assertThat(headers.getFirst("If-Match")).isEqualTo("\"3\"");
     }
 

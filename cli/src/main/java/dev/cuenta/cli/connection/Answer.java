@@ -1,4 +1,4 @@
-package dev.cuenta.client;
+package dev.cuenta.cli.connection;
 
 import java.util.Optional;
 import tools.jackson.databind.JsonNode;

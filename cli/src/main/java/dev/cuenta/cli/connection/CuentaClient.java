@@ -1,0 +1,157 @@
+package dev.cuenta.cli.connection;
+
+import dev.cuenta.client.Connection;
+import dev.cuenta.client.Refused;
+import dev.cuenta.client.Request;
+import dev.cuenta.client.Response;
+import dev.cuenta.client.Unreachable;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.problem.Violation;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Asks the service for whoever sits at the terminal, in trees of JSON. A refusal comes back as the {@link Problem} that it was. */
+public final class CuentaClient {
+    private static final Duration PATIENCE = Duration.ofSeconds(5);
+
+    private final Connection connection;
+
+    /**
+     * A client for one caller.
+     *
+     * @param token a session's token or a key; null for a guest
+     * @param tenant the tenant that requests are limited to; null for the caller's default
+     */
+    public CuentaClient(URI service, @Nullable String token, @Nullable String tenant) {
+        this.connection = new Connection(service, new QuickTransport(), PATIENCE)
+                .with("Authorization", token == null ? null : "Bearer " + token)
+                .with("Cuenta-Tenant", tenant);
+    }
+
+    /** Where the service is. */
+    public URI address() {
+        return connection.service();
+    }
+
+    public static JsonMapper json() {
+        return Connection.json();
+    }
+
+    public Answer get(String path, Map<String, String> query) {
+        return send(asked(path, query));
+    }
+
+    private static Request asked(String path, Map<String, String> query) {
+        Request request = Request.of("GET", path);
+        for (Map.Entry<String, String> parameter : query.entrySet()) {
+            request = request.query(parameter.getKey(), parameter.getValue());
+        }
+        return request;
+    }
+
+    public Answer post(String path, Object body) {
+        return send(Request.of("POST", path).json(body));
+    }
+
+    /** A form ({@code application/x-www-form-urlencoded}), as some standards have it. */
+    public Answer postForm(String path, Map<String, String> form) {
+        String encoded = form.entrySet().stream()
+                .map(entry -> entry.getKey() + "=" + URLEncoder.encode(entry.getValue(), StandardCharsets.UTF_8))
+                .collect(Collectors.joining("&"));
+        return send(Request.of("POST", path)
+                .body("application/x-www-form-urlencoded", encoded.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    public Answer put(String path, Object body) {
+        return send(Request.of("PUT", path).json(body));
+    }
+
+    /** A JSON Merge Patch (RFC 7396); {@code etag} null changes whatever is there. */
+    public Answer patch(String path, Object body, @Nullable String etag) {
+        return send(Request.of("PATCH", path).json(body).header("If-Match", etag));
+    }
+
+    /** Bytes as they are, such as a picture. */
+    public Answer put(String path, byte[] content) {
+        return send(Request.of("PUT", path).body("application/octet-stream", content));
+    }
+
+    /** What is no JSON, such as a picture. */
+    public byte[] download(String path) {
+        return download(path, "*/*");
+    }
+
+    /** As {@link #download(String)}, in a form of several that there are. */
+    public byte[] download(String path, String mediaType) {
+        try (Response response = open(Request.of("GET", path).header("Accept", mediaType))) {
+            return response.body().readAllBytes();
+        } catch (IOException failure) {
+            throw new Unreachable(address(), failure);
+        }
+    }
+
+    /**
+     * All that there is, a line of JSON at a time ({@code application/x-ndjson}), as it comes.
+     *
+     * @throws Unreachable also where the lines break off before their end
+     */
+    public void lines(String path, Map<String, String> query, Consumer<String> line) {
+        try (Response response = open(asked(path, query).header("Accept", "application/x-ndjson"));
+                BufferedReader lines =
+                        new BufferedReader(new InputStreamReader(response.body(), StandardCharsets.UTF_8))) {
+            for (String next = lines.readLine(); next != null; next = lines.readLine()) {
+                line.accept(next);
+            }
+        } catch (IOException brokenOff) {
+            throw new Unreachable(
+                    address(), new IOException("the answer broke off before its end; ask again", brokenOff));
+        }
+    }
+
+    public Answer delete(String path) {
+        return send(Request.of("DELETE", path));
+    }
+
+    private Answer send(Request request) {
+        return orProblem(() -> {
+            Connection.Answer<JsonNode> answer = connection.answer(request, JsonNode.class);
+            return new Answer(answer.value(), answer.etag());
+        });
+    }
+
+    private Response open(Request request) {
+        return orProblem(() -> connection.send(request));
+    }
+
+    private static <T> T orProblem(Supplier<T> asking) {
+        try {
+            return asking.get();
+        } catch (Refused refused) {
+            throw problem(refused);
+        }
+    }
+
+    private static RuntimeException problem(Refused refused) {
+        List<Violation> violations = refused.violations().stream()
+                .map(error -> new Violation(error.pointer(), error.code(), error.detail()))
+                .toList();
+        String detail = String.valueOf(refused.getMessage());
+        return ProblemKind.ofType(refused.problem().type())
+                .<RuntimeException>map(kind -> Problem.of(kind, detail, violations))
+                .orElseGet(() -> new IllegalStateException(detail));
+    }
+}
