@@ -56,6 +56,17 @@ final class Installation extends RunningService {
         return new Installation(Cluster.shared(), Origin.marea(), new ServiceProcess());
     }
 
+    /** From a dump in PostgreSQL's own format, and the files with the keys of where it was made. */
+    static Installation restored(Cluster cluster, Path dump, List<Path> keyFiles) {
+        String database = Cluster.name();
+        cluster.create(database, "template1");
+        Output.of(
+                        List.of("bash", "-c", "pg_restore --exit-on-error " + cluster.arguments(database) + " " + dump),
+                        Map.of())
+                .succeeds();
+        return new Installation(cluster, Origin.of(database, keyFiles), new ServiceInProcess());
+    }
+
     @Override
     public Installation second() {
         return new Installation(this, new ServiceInProcess());

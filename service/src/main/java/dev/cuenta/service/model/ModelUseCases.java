@@ -33,8 +33,8 @@ import dev.cuenta.wire.model.AccessMatrix;
 import dev.cuenta.wire.model.Form;
 import dev.cuenta.wire.model.ModelCheck;
 import dev.cuenta.wire.model.ModelSource;
-import dev.cuenta.wire.model.PublishControl;
-import dev.cuenta.wire.model.PublishRequest;
+import dev.cuenta.wire.publish.PublishControl;
+import dev.cuenta.wire.publish.PublishRequest;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -151,7 +151,7 @@ final class ModelUseCases {
      *
      * @return the revision with its progress
      */
-    dev.cuenta.wire.model.Revision publish(Caller caller, PublishRequest request) {
+    dev.cuenta.wire.publish.Revision publish(Caller caller, PublishRequest request) {
         return ModelWire.of(published(caller, request));
     }
 
@@ -244,7 +244,7 @@ final class ModelUseCases {
         }
     }
 
-    dev.cuenta.wire.model.Revision revision(Caller caller, int number) {
+    dev.cuenta.wire.publish.Revision revision(Caller caller, int number) {
         rights.require(caller, CuentaPermission.MODEL_READ);
         Revision revision = revisions
                 .numbered(number)
@@ -255,7 +255,7 @@ final class ModelUseCases {
     }
 
     /** Pauses, resumes or cancels a publish that is under way. */
-    dev.cuenta.wire.model.Revision control(Caller caller, int number, PublishControl wanted) {
+    dev.cuenta.wire.publish.Revision control(Caller caller, int number, PublishControl wanted) {
         rights.require(caller, CuentaPermission.MODEL_PUBLISH);
         Revision revision =
                 revisions.control(number, Control.valueOf(wanted.control().name()));
@@ -268,13 +268,13 @@ final class ModelUseCases {
         return Math.max(0, clock.millis() - revision.stepStartedAt().toEpochMilli());
     }
 
-    List<dev.cuenta.wire.model.Revision> history(Caller caller) {
+    List<dev.cuenta.wire.publish.Revision> history(Caller caller) {
         rights.require(caller, CuentaPermission.MODEL_READ);
         return revisions.history().stream().map(ModelWire::of).toList();
     }
 
     /** The live one. */
-    dev.cuenta.wire.model.Revision live(Caller caller) {
+    dev.cuenta.wire.publish.Revision live(Caller caller) {
         return look(caller, ModelWire::live);
     }
 

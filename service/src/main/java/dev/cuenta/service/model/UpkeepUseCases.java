@@ -18,11 +18,11 @@ import dev.cuenta.store.schema.Tables;
 import dev.cuenta.store.verify.EmptyCopy;
 import dev.cuenta.store.verify.Leftovers;
 import dev.cuenta.store.verify.Verification;
-import dev.cuenta.wire.model.DatabaseMade;
-import dev.cuenta.wire.model.FormerId;
-import dev.cuenta.wire.model.Leftover;
-import dev.cuenta.wire.model.ModelTable;
-import dev.cuenta.wire.model.ModelVerification;
+import dev.cuenta.wire.upkeep.DatabaseMade;
+import dev.cuenta.wire.upkeep.FormerId;
+import dev.cuenta.wire.upkeep.Leftover;
+import dev.cuenta.wire.upkeep.ModelTable;
+import dev.cuenta.wire.upkeep.ModelVerification;
 import java.util.List;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -63,15 +63,15 @@ final class UpkeepUseCases {
     }
 
     /** Measures for some seconds, in temporary tables. */
-    dev.cuenta.wire.model.IdCosts idCosts(Caller caller, int rows) {
+    dev.cuenta.wire.upkeep.IdCosts idCosts(Caller caller, int rows) {
         rights.require(caller, CuentaPermission.MODEL_READ);
         if (rows < LEAST_ROWS || rows > MOST_ROWS) {
             throw Problem.invalid("/rows", "range", "`rows` must be from " + LEAST_ROWS + " to " + MOST_ROWS + ".");
         }
         List<IdCosts.Cost> costs = new IdCosts(connections).measure(rows);
-        return new dev.cuenta.wire.model.IdCosts(
+        return new dev.cuenta.wire.upkeep.IdCosts(
                 costs.stream()
-                        .map(cost -> new dev.cuenta.wire.model.IdCosts.Cost(
+                        .map(cost -> new dev.cuenta.wire.upkeep.IdCosts.Cost(
                                 cost.scheme(),
                                 cost.tableBytes(),
                                 cost.indexBytes(),

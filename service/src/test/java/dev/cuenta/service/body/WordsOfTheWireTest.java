@@ -21,7 +21,7 @@ class WordsOfTheWireTest {
                         Severity.class, dev.cuenta.wire.model.Severity.class,
                         Effect.class, dev.cuenta.wire.model.Effect.class,
                         Sensitivity.class, dev.cuenta.wire.model.Sensitivity.class,
-                        Control.class, dev.cuenta.wire.model.Control.class,
+                        Control.class, dev.cuenta.wire.publish.Control.class,
                         RetentionRule.Action.class, dev.cuenta.wire.retention.RetentionAction.class,
                         Strength.class, dev.cuenta.wire.password.Strength.class)
                 .forEach(

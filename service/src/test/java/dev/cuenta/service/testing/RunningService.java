@@ -125,6 +125,11 @@ public class RunningService implements AutoCloseable {
             return new Origin("template1", List.of());
         }
 
+        /** A database that is there, and the files that go with it. */
+        public static Origin of(String database, List<Path> keyFiles) {
+            return new Origin(database, keyFiles);
+        }
+
         /** Made by the first who asks: copying it takes a twentieth of the time. */
         public static Origin marea() {
             return Marea.ORIGIN;
@@ -157,9 +162,7 @@ public class RunningService implements AutoCloseable {
                 first.giveSigningKey();
                 first.stop();
                 first.asOwner.close();
-                return new Origin(
-                        first.database,
-                        List.of(first.keyFile(), first.secretKeys(), first.peppers(), first.activityKeys()));
+                return new Origin(first.database, first.keyFiles());
             }
         }
     }
@@ -230,6 +233,13 @@ public class RunningService implements AutoCloseable {
     /** The file that all instances on the database share. */
     public final Path secretKeys() {
         return shared.resolve("secret-keys");
+    }
+
+    /** All of them, as far as they are there. */
+    public final List<Path> keyFiles() {
+        return Stream.of(keyFile(), secretKeys(), peppers(), activityKeys())
+                .filter(Files::exists)
+                .toList();
     }
 
     private Path activityKeys() {

@@ -1,4 +1,4 @@
-/** The account model, its revisions, and the database that follows them. */
+/** The account model: what the checker says of a file, what publishing it would change, and what it lets whom do. */
 @NullMarked
 package dev.cuenta.wire.model;
 

@@ -1,4 +1,4 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.upkeep;
 
 /**
  * What is measured.

@@ -1,4 +1,4 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.upkeep;
 
 /**
  * A database that is to be made for tests.

@@ -1,14 +1,13 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.publish;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Locale;
 
-/** Where a revision stands. */
-public enum RevisionState {
-    PUBLISHING,
-    LIVE,
-    PAST,
-    CANCELLED;
+/** What somebody wants of a publish. */
+public enum Control {
+    RUN,
+    PAUSE,
+    CANCEL;
 
     /** As JSON has it. */
     @JsonValue

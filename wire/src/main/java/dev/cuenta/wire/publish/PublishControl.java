@@ -1,4 +1,4 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.publish;
 
 /** What somebody wants of a publish that is under way. */
 public record PublishControl(Control control) {}

@@ -1,4 +1,4 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.upkeep;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;

@@ -1,5 +1,6 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.publish;
 
+import dev.cuenta.wire.model.ModelChange;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

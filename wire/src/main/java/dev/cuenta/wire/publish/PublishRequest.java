@@ -1,4 +1,4 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.publish;
 
 import java.util.Set;
 import org.jspecify.annotations.Nullable;

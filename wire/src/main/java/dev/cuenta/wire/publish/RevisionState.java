@@ -1,13 +1,14 @@
-package dev.cuenta.wire.model;
+package dev.cuenta.wire.publish;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Locale;
 
-/** What somebody wants of a publish. */
-public enum Control {
-    RUN,
-    PAUSE,
-    CANCEL;
+/** Where a revision stands. */
+public enum RevisionState {
+    PUBLISHING,
+    LIVE,
+    PAST,
+    CANCELLED;
 
     /** As JSON has it. */
     @JsonValue
