@@ -17,6 +17,7 @@ final class WarmUp {
             List.of("--help"),
             List.of("accounts", "show", "nobody@marea.example"),
             List.of("accounts", "list", "--filter", "id pr"),
+            List.of("accounts", "set", "nobody@marea.example", "email=somebody@marea.example"),
             List.of("model", "history"));
 
     private WarmUp() {}

@@ -25,6 +25,7 @@ public final class HttpClientTransport implements Transport {
         this.client = HttpClient.newBuilder()
                 .connectTimeout(connect)
                 .followRedirects(HttpClient.Redirect.NEVER)
+                .version(HttpClient.Version.HTTP_1_1)
                 .build();
         this.timeout = timeout;
     }

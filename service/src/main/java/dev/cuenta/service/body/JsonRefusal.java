@@ -3,6 +3,7 @@ package dev.cuenta.service.body;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.Secret;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.util.Collection;
@@ -36,7 +37,8 @@ public final class JsonRefusal {
             return unknown(unknown);
         }
         if (cause instanceof InvalidNullException missing) {
-            return Problem.invalid(pointer(missing), "required", "Is required here.");
+            String name = missing.getPropertyName().getSimpleName();
+            return Problem.invalid(pointer(missing), "required", "`" + name + "` is required.");
         }
         if (cause instanceof MismatchedInputException other) {
             return Problem.invalid(pointer(other), "type", "Must be " + wanted(other.getTargetType()) + ".");
@@ -109,7 +111,7 @@ public final class JsonRefusal {
         if (Collection.class.isAssignableFrom(type) || type.isArray()) {
             return "a list";
         }
-        return type == String.class
+        return type == String.class || type == Secret.class
                 ? "a text"
                 : Map.class.isAssignableFrom(type) || type.isRecord() ? "an object" : "a value of another form";
     }

@@ -140,6 +140,20 @@ class RefusedRequestsTest {
         assertThat(asked).hasSizeGreaterThan(30).contains("/v1/sessions password", "/v1/checks account");
     }
 
+    @Test
+    void a_secret_is_a_text_like_any_other_and_what_is_missing_is_named() {
+        assertThat(operator.send("POST", "/v1/sessions", "{\"identifier\": \"x\", \"password\": 12}")
+                        .json()
+                        .path("detail")
+                        .asString())
+                .isEqualTo("Must be a text.");
+        assertThat(operator.send("POST", "/v1/sessions", "{\"identifier\": \"x\"}")
+                        .json()
+                        .path("detail")
+                        .asString())
+                .isEqualTo("`password` is required.");
+    }
+
     private static JsonNode resolved(JsonNode schema, JsonNode document) {
         return schema.has("$ref") ? document.at(schema.path("$ref").asString().substring(1)) : schema;
     }
