@@ -60,8 +60,18 @@ public final class Connection {
         return service;
     }
 
+    /** The same, asked with a key or a session's token; as a guest for null. */
+    public Connection as(@Nullable String token) {
+        return with("Authorization", token == null ? null : "Bearer " + token);
+    }
+
+    /** The same, limited to a tenant; without a limit of its own for null. */
+    public Connection within(@Nullable String tenant) {
+        return with("Cuenta-Tenant", tenant);
+    }
+
     /** The same with a header in each request; without it where the value is null. */
-    public Connection with(String header, @Nullable String value) {
+    Connection with(String header, @Nullable String value) {
         Map<String, String> other = new LinkedHashMap<>(headers);
         if (value == null) {
             other.remove(header);

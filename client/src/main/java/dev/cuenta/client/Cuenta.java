@@ -53,12 +53,12 @@ public final class Cuenta {
 
     /** The same, asked by a service with its key, or by a person with a session's token. */
     public Cuenta key(String key) {
-        return new Cuenta(connection.with("Authorization", "Bearer " + key));
+        return new Cuenta(connection.as(key));
     }
 
     /** The same, limited to a tenant; without a limit of its own for null. */
     public Cuenta within(@Nullable String tenant) {
-        return new Cuenta(connection.with("Cuenta-Tenant", tenant), tokens);
+        return new Cuenta(connection.within(tenant), tokens);
     }
 
     /** The same, for a person with whose token a service acts: it can do no more than both may. */

@@ -5,6 +5,7 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -76,6 +77,14 @@ public record Request(
     /** The same with a body of JSON, as {@link Connection#json()} writes it. */
     public Request json(Object value) {
         return body(JSON, Connection.json().writeValueAsBytes(value));
+    }
+
+    /** The same with a form ({@code application/x-www-form-urlencoded}), as some standards have it. */
+    public Request form(Map<String, String> fields) {
+        String encoded = fields.entrySet().stream()
+                .map(field -> encoded(field.getKey()) + "=" + encoded(field.getValue()))
+                .collect(Collectors.joining("&"));
+        return body("application/x-www-form-urlencoded", encoded.getBytes(StandardCharsets.UTF_8));
     }
 
     /** The same, which only asks, although its method could do more. */

@@ -93,10 +93,9 @@ public final class Tokens {
 
     /** What a token says, as it is now (RFC 7662, section 2.2): roles and permissions that were taken are not in it. */
     public Map<String, Object> introspect(String token) {
-        String form = "token=" + Request.encoded(token);
         return connection.ask(
                 Request.of("POST", "/v1/tokens/introspection")
-                        .body("application/x-www-form-urlencoded", form.getBytes(StandardCharsets.UTF_8))
+                        .form(Map.of("token", token))
                         .asking(),
                 Cuenta.MAP.getType());
     }

@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
@@ -146,6 +147,19 @@ class CuentaTest {
         assertThat(new String(sent.get(3).body(), StandardCharsets.UTF_8))
                 .isEqualTo("{\"mooring\":{\"berth\":\"B2b\"}}");
         assertThat(sent.get(3).headers()).containsEntry("If-Match", "\"7\"");
+    }
+
+    /** What a merge patch has as null is taken away (RFC 7396); a form goes as such. */
+    @Test
+    void what_is_to_go_is_sent_as_null_and_a_form_as_a_form() {
+        answer(200, "{}");
+        answer(200, "{\"active\": false}");
+
+        cuenta.accounts().patch("1", Collections.singletonMap("phone", null), "\"7\"");
+        cuenta.tokens().introspect("a b&c");
+
+        assertThat(new String(sent.get(0).body(), StandardCharsets.UTF_8)).isEqualTo("{\"phone\":null}");
+        assertThat(new String(sent.get(1).body(), StandardCharsets.UTF_8)).isEqualTo("token=a%20b%26c");
     }
 
     @Test

@@ -12,14 +12,12 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.net.URI;
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -38,8 +36,8 @@ public final class CuentaClient {
      */
     public CuentaClient(URI service, @Nullable String token, @Nullable String tenant) {
         this.connection = new Connection(service, new QuickTransport(), PATIENCE)
-                .with("Authorization", token == null ? null : "Bearer " + token)
-                .with("Cuenta-Tenant", tenant);
+                .as(token)
+                .within(tenant);
     }
 
     /** Where the service is. */
@@ -69,11 +67,7 @@ public final class CuentaClient {
 
     /** A form ({@code application/x-www-form-urlencoded}), as some standards have it. */
     public Answer postForm(String path, Map<String, String> form) {
-        String encoded = form.entrySet().stream()
-                .map(entry -> entry.getKey() + "=" + URLEncoder.encode(entry.getValue(), StandardCharsets.UTF_8))
-                .collect(Collectors.joining("&"));
-        return send(Request.of("POST", path)
-                .body("application/x-www-form-urlencoded", encoded.getBytes(StandardCharsets.UTF_8)));
+        return send(Request.of("POST", path).form(form));
     }
 
     public Answer put(String path, Object body) {
