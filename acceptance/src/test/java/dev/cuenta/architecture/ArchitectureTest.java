@@ -142,7 +142,7 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule controllers_ask_use_cases_and_never_the_store_s_records = noClasses()
             .that()
-            .haveSimpleNameEndingWith("Controller")
+            .areAnnotatedWith("org.springframework.web.bind.annotation.RestController")
             .should()
             .dependOnClassesThat()
             .resideInAPackage("dev.cuenta.store..");

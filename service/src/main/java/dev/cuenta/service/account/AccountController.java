@@ -13,6 +13,7 @@ import dev.cuenta.wire.account.Count;
 import dev.cuenta.wire.account.LookedUp;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
+import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -70,7 +71,10 @@ final class AccountController {
     @OpenToGuests
     @Operation(operationId = "signUp", summary = "Sign up")
     @ApiResponse(responseCode = "201", description = "Created")
-    @ApiResponse(responseCode = "202", description = "Accepted; the outcome is sent by mail (private sign-up)")
+    @ApiResponse(
+            responseCode = "202",
+            description = "Accepted; the outcome is sent by mail (private sign-up)",
+            content = @Content)
     @OfModel("Account")
     @PostMapping("/sign-ups")
     void signUp(

@@ -8,26 +8,20 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.account.NewAccounts;
-import dev.cuenta.service.body.OfModel;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.role.RoleGrants;
-import io.swagger.v3.oas.annotations.Operation;
 import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.springframework.http.HttpStatus;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.ResponseStatus;
-import org.springframework.web.bind.annotation.RestController;
+import org.springframework.stereotype.Component;
 
 /** Makes the first administrator: only with the installation key, and only while there is none. */
-@RestController
+@Component
 final class FirstAdministrator {
     private final LiveRevisions live;
     private final NewAccounts newAccounts;
@@ -39,13 +33,7 @@ final class FirstAdministrator {
         this.clock = clock;
     }
 
-    @Operation(
-            operationId = "createFirstAdministrator",
-            summary = "Create the first administrator, with the installation key")
-    @OfModel("Account")
-    @PostMapping("/v1/first-administrator")
-    @ResponseStatus(HttpStatus.CREATED)
-    Map<String, Object> create(Caller caller, @OfModel("NewAccount") @RequestBody Map<String, Object> body) {
+    Map<String, Object> create(Caller caller, Map<String, Object> body) {
         if (caller.account() != null) {
             throw Problem.of(ProblemKind.FORBIDDEN, "The first administrator is made with the installation key.");
         }

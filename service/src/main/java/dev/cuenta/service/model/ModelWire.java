@@ -31,11 +31,7 @@ final class ModelWire {
         return new ModelCheck(
                 file.count(dev.cuenta.core.finding.Severity.ERROR),
                 file.count(dev.cuenta.core.finding.Severity.WARNING),
-                findings(file));
-    }
-
-    static List<ModelFinding> findings(ModelFile file) {
-        return file.findings().stream().map(ModelWire::of).toList();
+                file.findings().stream().map(ModelWire::of).toList());
     }
 
     private static ModelFinding of(Finding finding) {

@@ -174,8 +174,9 @@ record ServedOperation(String path, RequestMethod verb, Method method) {
         Map<String, Object> content = answer(schemas);
         Map<String, Object> responses = new LinkedHashMap<>();
         for (ApiResponse response : method.getAnnotationsByType(ApiResponse.class)) {
-            boolean accepted = response.responseCode().equals("202") && !content.isEmpty() && returns() == void.class;
-            responses.put(response.responseCode(), response(response.description(), accepted ? Map.of() : content));
+            responses.put(
+                    response.responseCode(),
+                    response(response.description(), response.content().length == 0 ? content : Map.of()));
         }
         if (responses.isEmpty()) {
             ResponseStatus status = method.getAnnotation(ResponseStatus.class);
