@@ -2,6 +2,7 @@ package dev.cuenta.store.message;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.FieldPath;
+import java.time.Instant;
 import java.util.UUID;
 
 /**
@@ -9,9 +10,17 @@ import java.util.UUID;
  *
  * @param field whose value is the address
  * @param address where it goes instead; empty for the field's present value
- * @param attempts how often it was tried before
+ * @param attempts how often it was tried, this time included
+ * @param claimedUntil nobody else has it before that moment; also what tells this claim from a later one
  */
-public record Message(UUID id, AccountId account, Purpose purpose, FieldPath field, String address, int attempts) {
+public record Message(
+        UUID id,
+        AccountId account,
+        Purpose purpose,
+        FieldPath field,
+        String address,
+        int attempts,
+        Instant claimedUntil) {
     /** What somebody is written about. */
     public enum Purpose {
         /** That the address is theirs; proven by a link. */

@@ -7,6 +7,7 @@ import dev.cuenta.store.live.Work;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.Locale;
 import java.util.Optional;
@@ -69,7 +70,7 @@ public final class Messages {
                 where id = (select id from cuenta.message
                     where due_at <= now() and put_aside_at is null and coalesce(claimed_until, now()) <= now() and field = any(:fields)
                     order by due_at limit 1 for update skip locked)
-                returning m.id, %s as account, purpose, field, address, attempts""".formatted(work.revision().shape().idOf("m.account_id")))
+                returning m.id, %s as account, purpose, field, address, attempts, claimed_until""".formatted(work.revision().shape().idOf("m.account_id")))
                 .param("claim", CLAIM_SECONDS)
                 .param("fields", fields.stream().map(FieldPath::toString).toArray(String[]::new))
                 .query((row, index) -> new Message(
@@ -78,34 +79,47 @@ public final class Messages {
                         Message.Purpose.valueOf(row.getString("purpose").toUpperCase(Locale.ROOT)),
                         FieldPath.parse(row.getString("field")),
                         row.getString("address"),
-                        row.getInt("attempts")))
+                        row.getInt("attempts"),
+                        row.getObject("claimed_until", OffsetDateTime.class).toInstant()))
                 .optional();
     }
 
-    /** It went out, or there is nobody to send it to any more. What was asked for since it was claimed is another. */
+    /** It went out, or there is nobody to send it to any more. */
     public void done(Message message) {
-        work.sql()
-                .sql("delete from cuenta.message where id = ? and attempts = ?")
-                .params(message.id(), message.attempts())
+        int removed = ofClaim(message, "delete from cuenta.message where %s and attempts = :attempts")
                 .update();
+        if (removed == 0) {
+            ofClaim(message, "update cuenta.message set claimed_until = null where %s")
+                    .update();
+        }
     }
 
-    /** It could not be sent: again after a while. As below, only while the claim is the one that it was given out with. */
+    /** It could not be sent: again after a while. */
     public void postpone(Message message, Duration wait) {
-        work.sql()
-                .sql(
-                        "update cuenta.message set claimed_until = null, due_at = now() + make_interval(secs => ?) where id = ? and attempts = ?")
-                .params((double) wait.toSeconds(), message.id(), message.attempts())
-                .update();
+        giveBack(message, "due_at", "now() + make_interval(secs => %d)".formatted(wait.toSeconds()));
     }
 
     /** It is not tried any more, until somebody asks for it again. */
     public void putAside(Message message) {
-        work.sql()
-                .sql(
-                        "update cuenta.message set claimed_until = null, put_aside_at = now() where id = ? and attempts = ?")
-                .params(message.id(), message.attempts())
+        giveBack(message, "put_aside_at", "now()");
+    }
+
+    /** What was asked for since it was claimed begins its tries anew: it keeps the moment at which it is due, and does not wait for the claim to lapse. */
+    private void giveBack(Message message, String column, String value) {
+        ofClaim(
+                        message,
+                        "update cuenta.message set claimed_until = null, " + column
+                                + " = case attempts when :attempts then " + value + " else " + column + " end where %s")
                 .update();
+    }
+
+    /** Whose claim has lapsed and is another's now marks nothing. */
+    private JdbcClient.StatementSpec ofClaim(Message message, String statement) {
+        return work.sql()
+                .sql(statement.formatted("id = :id and claimed_until = :claim"))
+                .param("id", message.id())
+                .param("claim", message.claimedUntil().atOffset(ZoneOffset.UTC))
+                .param("attempts", message.attempts());
     }
 
     /**

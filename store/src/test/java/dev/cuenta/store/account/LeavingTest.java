@@ -8,7 +8,6 @@ import static org.assertj.core.api.Assertions.tuple;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Condition;
-import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
@@ -31,7 +30,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -267,10 +265,6 @@ class LeavingTest extends DatabaseTest {
 
     private AccountRecord read(AccountId id) {
         return write(work -> new Accounts(work).find(id).orElseThrow());
-    }
-
-    private <T> T write(Function<Work, T> task) {
-        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, task::apply));
     }
 
     private static Map<String, Object> values(AccountRecord record) {

@@ -10,8 +10,10 @@ import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.verify.Verification;
 import java.util.List;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -68,6 +70,11 @@ public abstract class DatabaseTest {
 
     protected void goOn() {
         database.sql().sql("drop trigger halt on cuenta.revision").update();
+    }
+
+    /** Does the task in one transaction of the live revision, in all tenants. */
+    protected <T> T write(Function<Work, T> task) {
+        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, task::apply));
     }
 
     /** What the field of the account holds now. */

@@ -318,8 +318,4 @@ class SecondIdsTest extends DatabaseTest {
     private <T> T read(Function<Work, T> question) {
         return database.live().with(revision -> revision.read(Scope.EVERYWHERE, question));
     }
-
-    private <T> T write(Function<Work, T> change) {
-        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, change));
-    }
 }

@@ -1,17 +1,14 @@
 package dev.cuenta.store.secret;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.ChangeGuard;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
-import dev.cuenta.store.live.Work;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /** Accounts of a model with an email and the field {@code code}. */
@@ -32,9 +29,5 @@ abstract class CodedAccountsTest extends DatabaseTest {
             accounts.change(accounts.findForChange(id, ChangeGuard.CUENTA).orElseThrow(), values, Instant.now());
             return id;
         });
-    }
-
-    <T> T write(Function<Work, T> task) {
-        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, task::apply));
     }
 }

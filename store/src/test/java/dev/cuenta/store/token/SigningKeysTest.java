@@ -2,14 +2,11 @@ package dev.cuenta.store.token;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.store.database.DatabaseTest;
-import dev.cuenta.store.live.Work;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.UUID;
-import java.util.function.Function;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -106,9 +103,5 @@ class SigningKeysTest extends DatabaseTest {
                 .sql("update cuenta.signing_key set signs_from = signs_from - cast(? as interval)")
                 .param(span)
                 .update();
-    }
-
-    private <T> T write(Function<Work, T> task) {
-        return database.live().with(revision -> revision.write(Scope.EVERYWHERE, task::apply));
     }
 }
