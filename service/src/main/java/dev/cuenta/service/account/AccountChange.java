@@ -13,6 +13,7 @@ import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.type.FieldType.Delivery;
 import dev.cuenta.service.account.AccountUseCases.View;
 import dev.cuenta.service.body.Given;
+import dev.cuenta.service.caller.Asker;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.password.OwnPassword;
 import dev.cuenta.store.account.Accounts;
@@ -61,16 +62,20 @@ final class AccountChange {
         return change(caller, null, patch, expected);
     }
 
-    /**
-     * Applies a JSON Merge Patch.
-     *
-     * @param id null for one's own
-     */
-    View change(Caller caller, @Nullable AccountId id, Map<String, Object> patch, IfMatch expected) {
+    /** Applies a JSON Merge Patch. A password is tried for nobody but whoever is found to ask now. */
+    View change(Asker asker, AccountId id, Map<String, Object> patch, IfMatch expected) {
+        return patch.containsKey(CURRENT_PASSWORD)
+                ? change(asker.caller(), id, patch, expected)
+                : asker.change(caller -> change(caller, id, patch, expected));
+    }
+
+    /** @param id null for one's own */
+    private View change(Caller caller, @Nullable AccountId id, Map<String, Object> patch, IfMatch expected) {
         return live.with(revision -> {
             Reach reach = Reach.toChange(caller, id, revision.model());
             Wish wish = wish(caller, caller.owns(reach.id()), patch, expected, revision);
-            return revision.write(reach.scope(), work -> change(work, caller, reach.change(work), wish));
+            return revision.write(
+                    reach.scope(), caller.premises(), work -> change(work, caller, reach.change(work), wish));
         });
     }
 
@@ -116,7 +121,8 @@ final class AccountChange {
         details.put("fields", FieldChanges.between(model, record.values(), values));
         roles.ifPresent(change -> change.tell(details));
         new Activity(work).add(Action.ACCOUNT_CHANGED, record.id(), caller.origin(), details);
-        return AccountUseCases.project(revision, caller, accounts.reread(record.id()), Set.of());
+        return AccountUseCases.project(
+                revision, caller, accounts.find(record.id()).orElseThrow(), Set.of());
     }
 
     private static void requireProof(AccountModel model, Set<FieldPath> changed) {

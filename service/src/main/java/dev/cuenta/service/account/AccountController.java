@@ -237,13 +237,13 @@ final class AccountController {
     @OfModel("Account")
     @PatchMapping("/accounts/{id}")
     void change(
-            Caller caller,
+            Asker asker,
             @PathVariable String id,
             @OfModel("AccountPatch") @RequestBody Map<String, Object> patch,
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch,
             HttpServletRequest request,
             HttpServletResponse response) {
-        answers.found(changes.change(caller, new AccountId(id), patch, IfMatch.read(ifMatch)), request, response);
+        answers.found(changes.change(asker, new AccountId(id), patch, IfMatch.read(ifMatch)), request, response);
     }
 
     @Operation(operationId = "removeAccount", summary = "Remove an account")

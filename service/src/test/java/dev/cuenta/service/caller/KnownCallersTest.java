@@ -7,6 +7,7 @@ import dev.cuenta.service.testing.OnMarea;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
@@ -109,11 +110,85 @@ class KnownCallersTest extends OnMarea {
         return answers;
     }
 
+    @Test
+    void what_a_person_may_change_is_what_it_is_now() {
+        String tomas = marea.idOf("tomas.rey@marea.example");
+        String token = token(tomas);
+        assertThat(patched(token, Tokens.SESSION, "cuenta.session", OF_PERSONS, tomas))
+                .contains(200, 404);
+
+        marea.sql("delete from cuenta.session where account_id = '" + tomas + "'");
+        assertThat(marea.with(token)
+                        .patch("/v1/accounts/" + tomas, patch("Z99"))
+                        .status())
+                .isEqualTo(401);
+    }
+
+    @Test
+    void what_a_service_may_change_is_what_it_is_now() {
+        String tomas = marea.idOf("tomas.rey@marea.example");
+        String key = marea.serviceKey("berths");
+        assertThat(patched(key, Tokens.SERVICE, "cuenta.service_key", OF_SERVICES, tomas))
+                .contains(200, 401);
+
+        marea.sql("delete from cuenta.service_key");
+        assertThat(marea.with(key).patch("/v1/accounts/" + tomas, patch("Z99")).status())
+                .isEqualTo(401);
+    }
+
+    /** Whoever comes with the same rights and a token that nobody has seen yet is answered alike; what is refused changes nothing. */
+    private static Set<Integer> patched(
+            String token, String tokens, String table, List<String> changes, String account) {
+        String harbour = marea.sql("select id from cuenta.tenant where name = 'Punta Clara'");
+        String holder = marea.signUp(table.replace('.', '-'));
+        marea.sql("insert into cuenta.membership (account_id, tenant_id) values ('" + holder + "', '" + harbour + "')");
+        Random random = new Random(7480);
+        Set<Integer> statuses = new TreeSet<>();
+        for (int i = 0; i < CHANGES; i++) {
+            String change = changes.get(random.nextInt(changes.size())).formatted(account, harbour);
+            marea.sql(change);
+            String before = berth(holder);
+            String other = before.equals("A01") ? "A02" : "A01";
+            String[] within = random.nextBoolean() ? new String[0] : new String[] {"Cuenta-Tenant", harbour};
+            int remembered = marea.with(token)
+                    .patch("/v1/accounts/" + holder, patch(other), within)
+                    .status();
+            assertThat(berth(holder)).as(change).isEqualTo(remembered == 200 ? other : before);
+
+            String unseen = Tokens.create(tokens);
+            rename(table, token, unseen);
+            assertThat(remembered)
+                    .as(change)
+                    .isEqualTo(marea.with(unseen)
+                            .patch("/v1/accounts/" + holder, patch("B01"), within)
+                            .status());
+            rename(table, unseen, token);
+            statuses.add(remembered);
+        }
+        return statuses;
+    }
+
+    private static Map<String, Object> patch(String berth) {
+        return Map.of("mooring", Map.of("berth", berth));
+    }
+
+    private static String berth(String account) {
+        return marea.sql(
+                "select coalesce(berth, '') from accounts.profile_mooring where account_id = '" + account + "'");
+    }
+
+    private static void rename(String table, String before, String after) {
+        marea.sql("update " + table + " set token_hash = " + hash(after) + " where token_hash = " + hash(before));
+    }
+
     private static String token(String account) {
         String token = Tokens.create(Tokens.SESSION);
-        marea.sql("insert into cuenta.session (token_hash, account_id, expires_at, agent, strong) values ('\\x"
-                + HexFormat.of().formatHex(Tokens.hash(token)) + "', '" + account
-                + "', now() + interval '1 hour', '', false)");
+        marea.sql("insert into cuenta.session (token_hash, account_id, expires_at, agent, strong) values ("
+                + hash(token) + ", '" + account + "', now() + interval '1 hour', '', false)");
         return token;
+    }
+
+    private static String hash(String token) {
+        return "'\\x" + HexFormat.of().formatHex(Tokens.hash(token)) + "'";
     }
 }

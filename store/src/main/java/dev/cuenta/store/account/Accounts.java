@@ -10,21 +10,17 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.type.Column;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.Shape;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
-import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
 
 /** The stored accounts, within one transaction. */
@@ -54,84 +50,7 @@ public final class Accounts {
      * @throws Problem TAKEN naming a field whose value another account has, without saying in which of these
      */
     public List<AccountId> insertAll(List<NewAccount> accounts) {
-        List<AccountId> ids = accounts.stream().map(this::persist).toList();
-        flush();
-        return ids;
-    }
-
-    private AccountId persist(NewAccount account) {
-        Object id = account.id() == null
-                ? Ids.next(work, shape.idType())
-                : shape.idType().read(account.id().text()).orElseThrow();
-        Object key = shape.idType() == shape.keyType()
-                ? id
-                : Optional.ofNullable(account.key())
-                        .flatMap(shape.keyType()::read)
-                        .orElseGet(() -> Ids.next(work, shape.keyType()));
-        Map<FieldPath, @Nullable Object> values = stored(key, account.values());
-        Map<String, @Nullable Object> record = valuesOf(null, values);
-        record.put(shape.idColumn(), id);
-        record.put("id", key);
-        record.put("kind", account.kind().name());
-        record.put("createdAt", account.created().truncatedTo(ChronoUnit.MICROS));
-        record.put("lastModifiedAt", account.lastModified().truncatedTo(ChronoUnit.MICROS));
-        record.put("version", account.version());
-        Optional.ofNullable(account.anonymised())
-                .ifPresent(moment -> record.put("anonymisedAt", moment.truncatedTo(ChronoUnit.MICROS)));
-        work.session().persist(Shape.ACCOUNT, record);
-        account.kind().profiles().forEach(profile -> persistProfile(profile, key, values));
-        AccountId given = new AccountId(id.toString());
-        work.keys().remember(given, key);
-        return given;
-    }
-
-    /** References by a former id become those by the present one; what is secret is sealed. */
-    private Map<FieldPath, @Nullable Object> stored(Object key, Map<FieldPath, @Nullable Object> values) {
-        Map<FieldPath, @Nullable Object> stored = new LinkedHashMap<>(values);
-        values.forEach((path, value) -> model.field(path).ifPresent(field -> {
-            if (field.secret()) {
-                stored.put(path, work.secrets().seal(field, key, value));
-                new Lookups(work).keep(field, key, value);
-            } else if (value != null && field.column().is(Column.Kind.ACCOUNT)) {
-                stored.put(path, presentId(field, (String) value));
-            }
-        }));
-        return stored;
-    }
-
-    /** Within a tenant an account can refer to its members only: to others there is no difference to one that is gone. */
-    private String presentId(Field field, String id) {
-        if (work.scope().tenant().isPresent() && find(new AccountId(id)).isEmpty()) {
-            throw Refusals.gone(field);
-        }
-        return shape.idType().read(id).isPresent() ? id : former(id).orElseThrow(() -> Refusals.gone(field));
-    }
-
-    private Optional<String> former(String id) {
-        return work.keys()
-                .find(new AccountId(id))
-                .flatMap(key -> work.sql()
-                        .sql("select cast(" + shape.idColumn() + " as text) from accounts.account where id = ?")
-                        .param(key)
-                        .query(String.class)
-                        .optional());
-    }
-
-    private void persistProfile(String profile, Object key, Map<FieldPath, @Nullable Object> values) {
-        Map<String, @Nullable Object> record = valuesOf(profile, values);
-        record.put("id", key);
-        work.session().persist(Shape.table(profile), record);
-    }
-
-    private static Map<String, @Nullable Object> valuesOf(
-            @Nullable String profile, Map<FieldPath, @Nullable Object> values) {
-        Map<String, @Nullable Object> record = new HashMap<>();
-        values.forEach((path, value) -> {
-            if (Objects.equals(path.profile(), profile)) {
-                record.put(path.name(), value);
-            }
-        });
-        return record;
+        return new AccountRows(work).insert(accounts);
     }
 
     /** Empty for an account that does not exist, or is out of the work's scope. */
@@ -149,25 +68,13 @@ public final class Accounts {
         return new Records(work).read(PageSql.of(work, ids));
     }
 
-    /** As {@link #find}, read from the database again after a change. */
-    public AccountRecord reread(AccountId id) {
-        work.session().clear();
-        return find(id).orElseThrow();
-    }
-
     /**
      * As {@link #find}, and nobody else changes the account before this transaction ends.
      *
      * @param guard is shown all that the account is, and says how far the asker may go with it
      */
     public Optional<Changeable> findForChange(AccountId id, ChangeGuard guard) {
-        shape.findId(id.text())
-                .ifPresent(found -> work.sql()
-                        .sql("select 1 from accounts.account where " + found.column() + " = ? for update")
-                        .param(found.value())
-                        .query(Integer.class)
-                        .optional());
-        return find(id).map(seen -> {
+        return new Records(work).lock(id).map(seen -> {
             boolean limited = work.scope().tenant().isPresent();
             AccountRecord whole = limited ? work.everywhere(() -> find(id)).orElseThrow() : seen;
             return new Changeable(whole, guard);
@@ -340,60 +247,12 @@ public final class Accounts {
                         model.field(entry.getKey()).filter(Field::entry).isPresent());
     }
 
-    @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
     void change(AccountRecord before, Map<FieldPath, @Nullable Object> values, Instant now) {
-        Object key = work.keys().of(before.id());
-        forgetConfirmations(before, values);
-        Map<String, @Nullable Object> account =
-                (Map<String, @Nullable Object>) work.session().find(Shape.ACCOUNT, key);
-        account.put("version", before.version() + 1);
-        account.put("lastModifiedAt", now.truncatedTo(ChronoUnit.MICROS));
-        for (Map.Entry<String, Map<FieldPath, @Nullable Object>> group :
-                byProfile(stored(key, values)).entrySet()) {
-            Map<String, @Nullable Object> target = group.getKey().isEmpty()
-                    ? account
-                    : (Map<String, @Nullable Object>) work.session().find(Shape.table(group.getKey()), key);
-            if (target == null) {
-                persistProfile(group.getKey(), key, group.getValue());
-            } else {
-                group.getValue().forEach((path, value) -> target.put(path.name(), value));
-            }
-        }
-        flush();
+        new AccountRows(work).change(before, values, Map.of(), now);
     }
 
-    /** What was proven of a value says nothing about another. */
-    private void forgetConfirmations(AccountRecord before, Map<FieldPath, @Nullable Object> values) {
-        before.confirmed().keySet().stream()
-                .filter(path -> values.containsKey(path)
-                        && !Objects.equals(values.get(path), before.values().get(path)))
-                .forEach(path -> work.sql()
-                        .sql("delete from cuenta.confirmed where account_id = ? and field = ?")
-                        .params(work.keys().of(before.id()), path.toString())
-                        .update());
-    }
-
-    /** Stored with the {@link #change} that follows. */
-    @SuppressWarnings("unchecked") // Hibernate gives entities without a class as maps
-    void markAnonymised(AccountId id, Instant now) {
-        Map<String, @Nullable Object> account = (Map<String, @Nullable Object>)
-                work.session().find(Shape.ACCOUNT, work.keys().of(id));
-        account.put("anonymisedAt", now.truncatedTo(ChronoUnit.MICROS));
-    }
-
-    private static Map<String, Map<FieldPath, @Nullable Object>> byProfile(Map<FieldPath, @Nullable Object> values) {
-        Map<String, Map<FieldPath, @Nullable Object>> groups = new LinkedHashMap<>();
-        values.forEach((path, value) -> groups.computeIfAbsent(
-                        path.profile() == null ? "" : path.profile(), name -> new LinkedHashMap<>())
-                .put(path, value));
-        return groups;
-    }
-
-    private void flush() {
-        try {
-            work.session().flush();
-        } catch (ConstraintViolationException violation) {
-            throw new Refusals(shape).by(String.valueOf(violation.getConstraintName()));
-        }
+    /** As {@link #change}, and notes that nothing of the account tells any more whose it was. */
+    void anonymise(AccountRecord before, Map<FieldPath, @Nullable Object> values, Instant now) {
+        new AccountRows(work).change(before, values, Map.of("anonymised_at", now), now);
     }
 }

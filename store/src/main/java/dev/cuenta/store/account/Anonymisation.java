@@ -40,20 +40,17 @@ public final class Anonymisation {
         update("delete from cuenta.proof where account_id = ", ids);
         forgetFormerNames(ids);
         emptyWhatIsKept(ids);
-        ids.forEach(id -> erase(id, now));
+        new Accounts(work).all(ids).forEach(record -> erase(record, now));
         counts.put("accounts", (long) ids.size());
         return counts;
     }
 
-    private void erase(AccountId id, Instant now) {
-        Accounts accounts = new Accounts(work);
-        AccountRecord record = accounts.find(id).orElseThrow();
+    private void erase(AccountRecord record, Instant now) {
         Map<FieldPath, @Nullable Object> left = Erasure.of(work.revision().model(), record);
-        accounts.markAnonymised(id, now);
-        accounts.change(record, left, now);
+        new Accounts(work).anonymise(record, left, now);
         Map<FieldPath, @Nullable Object> after = new LinkedHashMap<>(record.values());
         after.putAll(left);
-        new FoundedTenants(work).anonymised(id, after);
+        new FoundedTenants(work).anonymised(record.id(), after);
     }
 
     private void forgetFormerNames(List<AccountId> ids) {

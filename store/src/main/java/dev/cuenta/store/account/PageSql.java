@@ -51,12 +51,6 @@ final class PageSql {
         this.membersById = shape.idColumn().equals(Shape.KEY);
     }
 
-    static PageSql one(Work work, AccountId id) {
-        PageSql page = new PageSql(work);
-        page.where.add(page.conditions.isAccount(id.text()));
-        return page;
-    }
-
     static PageSql of(Work work, Collection<AccountId> ids) {
         PageSql page = new PageSql(work);
         page.where.add("("

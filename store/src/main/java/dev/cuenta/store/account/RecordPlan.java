@@ -123,16 +123,30 @@ final class RecordPlan {
 
     /** Of the work's scope; by its present id or its former one. */
     Optional<AccountRecord> read(AccountId id, Work work) {
-        Shape shape = work.revision().shape();
-        return shape.findId(id.text()).flatMap(found -> {
-            Optional<TenantId> tenant = work.scope().tenant();
-            List<Object> parameters = new ArrayList<>(List.of(found.value()));
-            tenant.ifPresent(within -> parameters.add(within.value()));
-            String statement =
-                    single.computeIfAbsent(new Single(found.column(), tenant.isPresent()), one -> one.statement(this));
-            return work.ask(statement, parameters, (row, index) -> record(row, work)).stream()
-                    .findFirst();
-        });
+        return work.revision().shape().findId(id.text()).flatMap(found -> read(found, List.of(), work));
+    }
+
+    /** As {@link #read(AccountId, Work)}, locked first: a statement sees no more than was there when it began. */
+    Optional<AccountRecord> lock(AccountId id, Work work) {
+        return work.revision()
+                .shape()
+                .findId(id.text())
+                .flatMap(found -> read(
+                        found,
+                        List.of(new Work.Question(
+                                "select 1 from accounts.account where " + found.column() + " = ? for update",
+                                List.of(found.value()))),
+                        work));
+    }
+
+    private Optional<AccountRecord> read(Shape.FoundId found, List<Work.Question> before, Work work) {
+        Optional<TenantId> tenant = work.scope().tenant();
+        List<Object> parameters = new ArrayList<>(List.of(found.value()));
+        tenant.ifPresent(within -> parameters.add(within.value()));
+        String statement =
+                single.computeIfAbsent(new Single(found.column(), tenant.isPresent()), one -> one.statement(this));
+        return work.ask(before, new Work.Question(statement, parameters), (row, index) -> record(row, work)).stream()
+                .findFirst();
     }
 
     /** The accounts of the page, in its order. */

@@ -116,7 +116,16 @@ public final class LiveRevision {
      * @param scope which accounts the work reaches
      */
     public <T> T write(Scope scope, Function<Work, T> work) {
-        return again(revision -> revision.changing(scope, work));
+        return write(scope, new Premises(), work);
+    }
+
+    /**
+     * As {@link #write(Scope, Function)}, for somebody who is remembered: what that rests on is asked in the same transaction.
+     *
+     * @throws Premises.Fallen where they hold no more
+     */
+    public <T> T write(Scope scope, Premises premises, Function<Work, T> work) {
+        return again(revision -> revision.changing(scope, premises, work));
     }
 
     /**
@@ -189,12 +198,14 @@ public final class LiveRevision {
         }
     }
 
-    private <T> T changing(Scope scope, Function<Work, T> work) {
+    private <T> T changing(Scope scope, Premises premises, Function<Work, T> change) {
         try (Connection connection = dataSource.getConnection();
                 Session session = mapping.open(connection)) {
             var transaction = session.beginTransaction();
             try {
-                T result = work.apply(Work.writing(this, session, scope));
+                Work work = Work.writing(this, session, scope, premises);
+                T result = change.apply(work);
+                work.conclude();
                 transaction.commit();
                 return result;
             } catch (RuntimeException | Error failure) {

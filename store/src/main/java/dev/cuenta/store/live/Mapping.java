@@ -7,6 +7,7 @@ import java.sql.Connection;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.hibernate.FlushMode;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.boot.MetadataSources;
@@ -90,7 +91,11 @@ final class Mapping {
         }
     }
 
+    /** What is written is flushed by whoever writes it: within the scope that holds then, and by no commit. */
     Session open(Connection connection) {
-        return factory.withOptions().connection(connection).openSession();
+        return factory.withOptions()
+                .connection(connection)
+                .flushMode(FlushMode.MANUAL)
+                .openSession();
     }
 }

@@ -3,7 +3,7 @@ package dev.cuenta.store.live;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import java.util.stream.Stream;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,6 +12,15 @@ import org.jspecify.annotations.Nullable;
  * has to be told to anybody when what it rests on changes, on this instance or another.
  */
 public final class Premises {
+    /** They hold no more, so that what rests on them must be found out anew; nothing was changed. */
+    public static final class Fallen extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        private Fallen() {
+            super("What is remembered holds no more", null, false, false);
+        }
+    }
+
     /**
      * A question.
      *
@@ -47,28 +56,37 @@ public final class Premises {
         all.add(new Premise(sql, parameters, answer));
     }
 
+    /** A transaction relies on nothing that another one asked. */
+    void forget() {
+        asked = false;
+        held = true;
+    }
+
     boolean areOpen() {
         return !asked && !all.isEmpty();
     }
 
     /** One statement that asks them all, in columns of text. */
-    String statement() {
-        return "select "
-                + String.join(
-                        ", ",
-                        all.stream()
-                                .map(premise -> "(select cast(premise as text) from (" + premise.sql() + ") premise)")
-                                .toList());
-    }
-
-    Stream<Object> parameters() {
-        return all.stream().flatMap(premise -> premise.parameters().stream());
+    Work.Question question() {
+        String columns = all.stream()
+                .map(premise -> "(select cast(premise as text) from (" + premise.sql() + ") premise)")
+                .collect(Collectors.joining(", "));
+        return new Work.Question(
+                "select " + columns,
+                all.stream().flatMap(premise -> premise.parameters().stream()).toList());
     }
 
     void answered(List<@Nullable String> answers) {
         asked = true;
         for (int i = 0; i < all.size(); i++) {
             held &= Objects.equals(all.get(i).answer(), answers.get(i));
+        }
+    }
+
+    /** @throws Fallen unless all hold */
+    void require() {
+        if (!hold()) {
+            throw new Fallen();
         }
     }
 }

@@ -71,8 +71,10 @@ public final class Work {
         limitTo(scope);
     }
 
-    static Work writing(LiveRevision revision, Session session, Scope scope) {
-        return new Work(revision, session.doReturningWork(connection -> connection), session, scope, new Premises());
+    /** @param premises without which nothing is changed; they are asked with the first question that is {@link #ask asked}, or at the end */
+    static Work writing(LiveRevision revision, Session session, Scope scope, Premises premises) {
+        premises.forget();
+        return new Work(revision, session.doReturningWork(connection -> connection), session, scope, premises);
     }
 
     /**
@@ -107,9 +109,6 @@ public final class Work {
         if (!next.equals(scope)) {
             settings.put(SCOPE, next.tenant().map(TenantId::toString).orElse(Connections.EVERYWHERE));
             scope = next;
-        }
-        if (writes()) {
-            tell(); // what Hibernate writes at the end is limited too
         }
     }
 
@@ -166,42 +165,84 @@ public final class Work {
     }
 
     /**
-     * Asks one question, of work that reads in one round trip: with it goes what PostgreSQL is to be told, and the premises. PostgreSQL
-     * takes what comes together for one transaction, so that a setting ends with it (Frontend/Backend Protocol, pipelining).
+     * A statement with its parameters.
+     *
+     * @param sql which gives rows
+     */
+    public record Question(String sql, List<?> parameters) {}
+
+    /**
+     * Asks one question, in one round trip: with it goes what PostgreSQL is to be told, and the premises. Outside of a transaction
+     * PostgreSQL takes what comes together for one, so that a setting ends with it (Frontend/Backend Protocol, pipelining).
      */
     public <T> List<T> ask(String question, List<?> parameters, RowMapper<T> row) {
-        if (writes() || inTransaction() || (settings.isEmpty() && !premises.areOpen())) {
-            return sql().sql(question).params(parameters).query(row).list();
-        }
+        return ask(List.of(), new Question(question, parameters), row);
+    }
+
+    /**
+     * As {@link #ask(String, List, RowMapper)}.
+     *
+     * @param before what is asked before it, for its effect: the question sees what has become of that
+     */
+    public <T> List<T> ask(List<Question> before, Question question, RowMapper<T> row) {
         boolean premised = premises.areOpen();
-        List<String> statements = new ArrayList<>();
-        List<Object> all = new ArrayList<>();
+        if (!premised && settings.isEmpty() && before.isEmpty()) {
+            return sql().sql(question.sql())
+                    .params(question.parameters())
+                    .query(row)
+                    .list();
+        }
+        List<Question> together = new ArrayList<>();
         if (premised) {
-            statements.add(premises.statement());
-            premises.parameters().forEach(all::add);
+            together.add(premises.question());
         }
         if (!settings.isEmpty()) {
-            statements.add("select "
-                    + settings.keySet().stream()
-                            .map(setting -> "set_config('" + setting + "', ?, true)")
-                            .collect(Collectors.joining(", ")));
-            all.addAll(settings.values());
+            together.add(new Question(
+                    "select "
+                            + settings.keySet().stream()
+                                    .map(setting -> "set_config('" + setting + "', ?, true)")
+                                    .collect(Collectors.joining(", ")),
+                    List.copyOf(settings.values())));
         }
-        statements.add(question);
-        all.addAll(parameters);
-        return Objects.requireNonNull(template.execute(String.join("; ", statements), (PreparedStatement asked) -> {
+        together.addAll(before);
+        together.add(question);
+        List<T> answer = together(together, premised, row);
+        if (inTransaction()) {
+            settings.clear();
+        }
+        return answer;
+    }
+
+    private <T> List<T> together(List<Question> questions, boolean premised, RowMapper<T> row) {
+        List<?> all = questions.stream().flatMap(it -> it.parameters().stream()).toList();
+        String statements = questions.stream().map(Question::sql).collect(Collectors.joining("; "));
+        return Objects.requireNonNull(template.execute(statements, (PreparedStatement asked) -> {
             for (int i = 0; i < all.size(); i++) {
                 StatementCreatorUtils.setParameterValue(asked, i + 1, SqlTypeValue.TYPE_UNKNOWN, all.get(i));
             }
             asked.execute();
             if (premised) {
-                premises.answered(texts(asked.getResultSet()));
+                answered(asked.getResultSet());
             }
-            for (int before = 1; before < statements.size(); before++) {
+            for (int before = 1; before < questions.size(); before++) {
                 asked.getMoreResults();
             }
             return rows(asked.getResultSet(), row);
         }));
+    }
+
+    private void answered(ResultSet answers) throws SQLException {
+        premises.answered(texts(answers));
+        if (writes()) {
+            premises.require();
+        }
+    }
+
+    /** Nothing is committed whose premises were not asked. */
+    void conclude() {
+        if (premises.areOpen()) {
+            ask("select true", List.of(), (row, index) -> row.getBoolean(1));
+        }
     }
 
     /** As {@link #ask(String, List, RowMapper)}, with parameters that have names. */

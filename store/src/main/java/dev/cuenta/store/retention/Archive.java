@@ -99,7 +99,6 @@ public final class Archive {
                 .param("revision", work.revision().number())
                 .param("documents", JSON.writeValueAsString(documents))
                 .update();
-        work.session().clear();
         return new Removal(work).remove(ids.stream().map(Controlled::byCuenta).toList());
     }
 

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.postgresql.util.PGobject;
+import org.springframework.jdbc.core.SqlTypeValue;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -85,6 +86,11 @@ public final class ColumnValues {
         } else {
             statement.setObject(position, jdbc(value));
         }
+    }
+
+    /** A value of a column as a parameter of a statement. */
+    public static SqlTypeValue parameter(Column column, @Nullable Object value) {
+        return (statement, position, type, name) -> set(statement, position, column, value);
     }
 
     /** The id as the column of either id scheme takes it. */

@@ -1,0 +1,47 @@
+package dev.cuenta.store.account;
+
+import dev.cuenta.core.model.Field;
+import dev.cuenta.store.live.Work;
+import dev.cuenta.store.schema.ColumnValues;
+import dev.cuenta.store.schema.Shape;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** Columns of an account's row in one of its tables that get other values. */
+final class RowChange {
+    private final @Nullable String profile;
+    private final Shape shape;
+    /** In the order of their names: the same columns are the same statement, which PostgreSQL has planned. */
+    private final Map<String, Object> columns = new TreeMap<>();
+
+    RowChange(@Nullable String profile, Shape shape) {
+        this.profile = profile;
+        this.shape = shape;
+    }
+
+    RowChange set(String column, Object value) {
+        columns.put(Shape.quoted(column), ColumnValues.jdbc(value));
+        return this;
+    }
+
+    RowChange set(Field field, @Nullable Object value) {
+        columns.put(Shape.quoted(shape.columnNow(field)), ColumnValues.parameter(Shape.stored(field), value));
+        return this;
+    }
+
+    /** Whether there is such a row. */
+    boolean write(Object key, Work work) {
+        String assignments =
+                columns.keySet().stream().map(column -> column + " = ?").collect(Collectors.joining(", "));
+        return work.sql()
+                        .sql("update " + Shape.qualified(profile) + " set " + assignments + " where "
+                                + (profile == null ? Shape.KEY : "account_id") + " = ?")
+                        .params(List.copyOf(columns.values()))
+                        .param(key)
+                        .update()
+                > 0;
+    }
+}
