@@ -53,6 +53,10 @@ final class Arrival {
         }
     }
 
+    int received() {
+        return bytes.size();
+    }
+
     void tooLarge() {
         refuse(Problem.of(
                 ProblemKind.TOO_LARGE,

@@ -125,10 +125,7 @@ final class Bodies extends OncePerRequestFilter {
             arrival.tooLarge();
             let(arrival, request, response, chain);
             drain(input);
-        } else if (length >= 0 && input.available() >= length) {
-            while (arrival.read(input)) {
-                // Nothing has to be waited for.
-            }
+        } else if (isThere(length, arrival, input)) {
             let(arrival, request, response, chain);
         } else {
             request.setAttribute(ARRIVAL, arrival);
@@ -138,6 +135,15 @@ final class Bodies extends OncePerRequestFilter {
             waiting.addListener(new Deadline(arrival, deadline));
             input.setReadListener(new Listening(input, arrival, waiting));
         }
+    }
+
+    /** Reads what has come together with the head, without waiting: of a small body that is mostly all. */
+    private static boolean isThere(long length, Arrival arrival, ServletInputStream input) throws IOException {
+        boolean more = true;
+        while (more && arrival.received() < length && input.available() > 0) {
+            more = arrival.read(input);
+        }
+        return arrival.received() == length || arrival.refusal() != null;
     }
 
     /** What has come already: a connection that is closed before it is read takes the answer with it. */
