@@ -11,12 +11,16 @@ import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.Shape;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
@@ -123,24 +127,42 @@ final class AccountRows {
             AccountRecord before, Map<FieldPath, @Nullable Object> values, Map<String, Instant> marks, Instant now) {
         Object key = work.keys().of(before.id());
         forgetConfirmations(before, values);
-        RowChange account =
-                new RowChange(null, shape).set("version", before.version() + 1).set("last_modified_at", now);
-        marks.forEach(account::set);
-        Map<String, RowChange> profiles = new LinkedHashMap<>();
         Map<FieldPath, @Nullable Object> stored = stored(key, values);
-        stored.forEach((path, value) -> Optional.ofNullable(path.profile())
-                .map(profile -> profiles.computeIfAbsent(profile, name -> new RowChange(name, shape)))
-                .orElse(account)
-                .set(model.field(path).orElseThrow(), value));
-        refusing(() -> {
-            account.write(key, work);
-            profiles.forEach((profile, change) -> {
-                if (!change.write(key, work)) {
-                    persistProfile(profile, key, stored);
-                    work.session().flush();
-                }
-            });
+        RowChange account =
+                change(null, stored).set("version", before.version() + 1).set("last_modified_at", now);
+        marks.forEach(account::set);
+        List<Work.Question> ofProfiles = new ArrayList<>();
+        profiles(stored).forEach(profile -> {
+            if (has(before, profile)) {
+                ofProfiles.add(change(profile, stored).of(key));
+            } else {
+                persistProfile(profile, key, stored);
+            }
         });
+        refusing(() -> {
+            work.ask(ofProfiles, account.of(key), (row, index) -> true);
+            work.session().flush();
+        });
+    }
+
+    private RowChange change(@Nullable String profile, Map<FieldPath, @Nullable Object> values) {
+        RowChange change = new RowChange(profile, shape);
+        values.forEach((path, value) -> {
+            if (Objects.equals(path.profile(), profile)) {
+                change.set(model.field(path).orElseThrow(), value);
+            }
+        });
+        return change;
+    }
+
+    private static Set<String> profiles(Map<FieldPath, @Nullable Object> values) {
+        return values.keySet().stream()
+                .flatMap(path -> Optional.ofNullable(path.profile()).stream())
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    private static boolean has(AccountRecord account, String profile) {
+        return account.values().keySet().stream().anyMatch(path -> profile.equals(path.profile()));
     }
 
     /** What was proven of a value says nothing about another. */

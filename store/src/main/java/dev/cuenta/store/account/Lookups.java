@@ -94,7 +94,7 @@ public final class Lookups {
     }
 
     private int carryOn(Field field) {
-        String key = field.path().profile() == null ? "id" : "account_id";
+        String key = Shape.keyOf(field.path().profile());
         String column = "v." + Shape.quoted(work.revision().shape().columnNow(field));
         record Row(Object account, Object value) {}
         List<Row> rows = work.sql()

@@ -4,6 +4,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.ColumnValues;
 import dev.cuenta.store.schema.Shape;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -32,16 +33,15 @@ final class RowChange {
         return this;
     }
 
-    /** Whether there is such a row. */
-    boolean write(Object key, Work work) {
+    /** Writes them in the row of that key. */
+    Work.Question of(Object key) {
         String assignments =
                 columns.keySet().stream().map(column -> column + " = ?").collect(Collectors.joining(", "));
-        return work.sql()
-                        .sql("update " + Shape.qualified(profile) + " set " + assignments + " where "
-                                + (profile == null ? Shape.KEY : "account_id") + " = ?")
-                        .params(List.copyOf(columns.values()))
-                        .param(key)
-                        .update()
-                > 0;
+        List<Object> parameters = new ArrayList<>(columns.values());
+        parameters.add(key);
+        return new Work.Question(
+                "update " + Shape.qualified(profile) + " set " + assignments + " where " + Shape.keyOf(profile)
+                        + " = ? returning true",
+                parameters);
     }
 }

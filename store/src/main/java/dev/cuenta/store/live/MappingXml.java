@@ -37,7 +37,7 @@ final class MappingXml {
     }
 
     private void account(List<Field> fields) {
-        begin(Shape.ACCOUNT, "id");
+        begin(Shape.ACCOUNT, Shape.KEY);
         if (!shape.idColumn().equals("id")) {
             basic(shape.idColumn(), shape.idColumn(), shape.idType().valueClass());
         }
@@ -51,7 +51,7 @@ final class MappingXml {
     }
 
     private void profile(String profile, List<Field> fields) {
-        begin(Shape.table(profile), "account_id");
+        begin(Shape.table(profile), Shape.keyOf(profile));
         fields.stream().filter(Field::stored).forEach(this::field);
         end();
     }

@@ -33,7 +33,10 @@ public final class Proofs {
                 insert into cuenta.proof (account_id, purpose, field, token_hash, form, expires_at)
                 select :key, :purpose, :field, :token, %s, :until from %s v where v.%s = :key
                 on conflict (account_id, purpose, field) do update
-                    set token_hash = excluded.token_hash, form = excluded.form, made_at = now(), expires_at = excluded.expires_at""".formatted(form(field), Shape.qualified(field.path().profile()), keyOf(field)))
+                    set token_hash = excluded.token_hash, form = excluded.form, made_at = now(), expires_at = excluded.expires_at""".formatted(
+                                form(field),
+                                Shape.qualified(field.path().profile()),
+                                Shape.keyOf(field.path().profile())))
                 .param("key", work.keys().of(account))
                 .param("purpose", Messages.spelt(purpose))
                 .param("field", field.path().toString())
@@ -75,7 +78,8 @@ public final class Proofs {
     private boolean stillThere(Field field, Taken taken) {
         return work.sql()
                 .sql("select exists (select 1 from "
-                        + Shape.qualified(field.path().profile()) + " v where v." + keyOf(field) + " = ? and "
+                        + Shape.qualified(field.path().profile()) + " v where v."
+                        + Shape.keyOf(field.path().profile()) + " = ? and "
                         + form(field) + " = ?)")
                 .params(work.keys().of(taken.account()), taken.form())
                 .query(Boolean.class)
@@ -85,10 +89,6 @@ public final class Proofs {
     private String form(Field field) {
         return Shape.comparable(
                 field, "v." + Shape.quoted(work.revision().shape().columnNow(field)));
-    }
-
-    private static String keyOf(Field field) {
-        return field.path().profile() == null ? "id" : "account_id";
     }
 
     /** Drops what is out of date. */

@@ -13,6 +13,7 @@ import dev.cuenta.store.live.Step;
 import dev.cuenta.store.schema.AccountIndexes;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.KeyFunctions;
 import dev.cuenta.store.schema.Layout;
 import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.RuleNames;
@@ -88,6 +89,7 @@ public final class Publisher {
                 VersionOfAccounts.made().forEach(statement -> together(List.of(statement)));
             }
             new RowSecurity(shape).owed(catalogue).forEach(this::together);
+            new KeyFunctions(shape).owed(catalogue).forEach(statement -> together(List.of(statement)));
         });
     }
 

@@ -5,6 +5,7 @@ import static dev.cuenta.store.schema.Shape.quoted;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.KeyFunctions;
 import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
@@ -90,6 +91,9 @@ final class Steps {
                 .tenantValuesToSettle()
                 .forEach(values -> statements.together(whereabouts.ready(values).make()));
         new RowSecurity(plan.shape()).owed(catalogue).forEach(statements::together);
+        KeyFunctions functions = new KeyFunctions(plan.shape());
+        functions.surplus(plan.base(), catalogue).forEach(statements::shortly);
+        functions.owed(catalogue).forEach(statements::shortly);
     }
 
     private void arrive(Field field) {

@@ -82,6 +82,15 @@ public final class Catalogue {
                 note);
     }
 
+    /** The functions of the service's own whose names begin so, without their schema. */
+    Set<String> functions(String beginning) {
+        return Set.copyOf(
+                sql.sql("select proname from pg_proc where pronamespace = 'cuenta'::regnamespace and proname ^@ ?")
+                        .param(beginning)
+                        .query(String.class)
+                        .list());
+    }
+
     boolean hasTrigger(String table, String name) {
         return ask(
                 "select exists (select 1 from pg_trigger where tgrelid = to_regclass(?) and tgname = ?)", table, name);

@@ -488,6 +488,6 @@ public final class Ddl {
     }
 
     public static String keyOf(Field field) {
-        return field.path().profile() == null ? "id" : "account_id";
+        return Shape.keyOf(field.path().profile());
     }
 }

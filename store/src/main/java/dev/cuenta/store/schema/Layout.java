@@ -2,6 +2,7 @@ package dev.cuenta.store.schema;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -10,10 +11,11 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * @param names of columns that are yet to get their own
  * @param keys what the tables know accounts by, which stays what it was when they were made; empty before there are any
  * @param secondIds whether accounts have an id of the other type as well, be it the present or the former one
+ * @param functions which {@link KeyFunctions} there are
  */
-public record Layout(PhysicalNames names, Optional<IdType> keys, boolean secondIds) {
+public record Layout(PhysicalNames names, Optional<IdType> keys, boolean secondIds, Set<String> functions) {
     /** Of tables that the model's first revision makes. */
-    static final Layout NEW = new Layout(PhysicalNames.NONE, Optional.empty(), false);
+    static final Layout NEW = new Layout(PhysicalNames.NONE, Optional.empty(), false, Set.of());
 
     public static Layout of(int revision, JdbcClient sql) {
         return read("select cast(? as integer) as number", List.of(revision), sql)
@@ -39,20 +41,24 @@ public record Layout(PhysicalNames names, Optional<IdType> keys, boolean secondI
                              from cuenta.column_name where revision <= asked.number) as names,
                             (select format_type(atttypid, null) from pg_attribute
                              where attrelid = to_regclass('accounts.account') and attname = 'id') as keys,
-                            exists (select 1 from pg_index where indexrelid = to_regclass('%s.%s') and indisvalid) as second_ids
-                        from (%s) asked""".formatted(Shape.SCHEMA, Shape.SECOND_ID_INDEX, revision))
+                            exists (select 1 from pg_index where indexrelid = to_regclass('%s.%s') and indisvalid) as second_ids,
+                            array(select proname::text from pg_proc
+                             where pronamespace = to_regnamespace('cuenta') and proname >= '%s' and proname < '%s') as functions
+                        from (%s) asked""".formatted(
+                        Shape.SCHEMA, Shape.SECOND_ID_INDEX, KeyFunctions.PREFIX, KeyFunctions.BEHIND, revision))
                 .params(parameters)
                 .query((row, index) -> new Live(
                         row.getInt("number"),
                         new Layout(
                                 PhysicalNames.read(row.getString("names")),
                                 IdType.spelt(row.getString("keys")),
-                                row.getBoolean("second_ids"))))
+                                row.getBoolean("second_ids"),
+                                Set.of((String[]) row.getArray("functions").getArray()))))
                 .single();
     }
 
     /** When every column has its own name. */
     public Layout settled() {
-        return new Layout(PhysicalNames.NONE, keys, secondIds);
+        return new Layout(PhysicalNames.NONE, keys, secondIds, functions);
     }
 }

@@ -21,6 +21,8 @@ public final class Shape {
     /** The column by which the other tables know accounts. */
     public static final String KEY = "id";
 
+    private static final String PROFILE_KEY = "account_id";
+
     /** No field's column can have this name. */
     public static final String SECOND_ID = "id_2";
 
@@ -32,6 +34,7 @@ public final class Shape {
     private final AccountModel model;
     private final Layout layout;
     private final IdType keyType;
+    private final KeyFunctions keyFunctions;
 
     /** Of tables that the model's first revision makes. */
     public Shape(AccountModel model) {
@@ -42,6 +45,7 @@ public final class Shape {
         this.model = model;
         this.layout = layout;
         this.keyType = layout.keys().orElse(IdType.of(model.id()));
+        this.keyFunctions = new KeyFunctions(this);
     }
 
     public AccountModel model() {
@@ -55,6 +59,11 @@ public final class Shape {
     /** What the field's column is called at the moment; other than {@link #column} only while a publish is about to name it. */
     public String columnNow(Field field) {
         return layout.names().of(table(field.path().profile()), column(field));
+    }
+
+    /** The column in which the table of a profile, or of the account itself for null, has the account's key. */
+    public static String keyOf(@Nullable String profile) {
+        return profile == null ? KEY : PROFILE_KEY;
     }
 
     /** The table of a profile; of the account itself for null. */
@@ -217,6 +226,10 @@ public final class Shape {
      * @param value as it is compared
      */
     public String keyByUnique(Field field, String value) {
+        String function = keyFunctions.name(field);
+        if (layout.functions().contains(function) && columnNow(field).equals(column(field))) {
+            return "(select cuenta." + function + "(cast(" + value + " as text)))";
+        }
         return "cast((select cuenta.keys_by_index('" + RuleNames.unique(field) + "', 'eq', cast(" + value
                 + " as text), 1)) as " + keyType().sql() + ")";
     }
