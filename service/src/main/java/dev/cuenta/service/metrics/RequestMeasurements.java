@@ -1,7 +1,10 @@
 package dev.cuenta.service.metrics;
 
 import dev.cuenta.service.Settings;
+import dev.cuenta.store.database.RoundTrips;
+import io.micrometer.core.instrument.DistributionSummary;
 import io.micrometer.core.instrument.MeterRegistry;
+import io.micrometer.core.instrument.Tags;
 import io.micrometer.core.instrument.Timer;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
@@ -22,8 +25,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.servlet.HandlerMapping;
 
 /**
- * How long requests take, by method, address and status; and a line in the log for each where that is wanted. An address is the pattern that
- * its handler has: neither metrics nor log get an id, a name or a filter by it.
+ * How long requests take and how often they wait for the database, by method, address and status; a span for each where traces are sent, and
+ * a line in the log where that is wanted. An address is the pattern that its handler has: neither metrics nor traces nor log get an id, a
+ * name or a filter by it.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
@@ -42,16 +46,20 @@ final class RequestMeasurements extends OncePerRequestFilter {
 
     private static final String BEGUN = Begun.class.getName();
 
-    private record Begun(long nanos, String trace) {}
+    private record Begun(long nanos, Traces.Request span) {}
 
     private record Answered(String method, String address, int status) {}
 
+    private record Meters(Timer time, DistributionSummary roundTrips) {}
+
     private final MeterRegistry registry;
     private final boolean logged;
-    private final ConcurrentMap<Answered, Timer> timers = new ConcurrentHashMap<>();
+    private final ConcurrentMap<Answered, Meters> meters = new ConcurrentHashMap<>();
+    private final Traces traces;
 
-    RequestMeasurements(MeterRegistry registry, Settings settings) {
+    RequestMeasurements(MeterRegistry registry, Traces traces, Settings settings) {
         this.registry = registry;
+        this.traces = traces;
         this.logged = settings.accessLog();
     }
 
@@ -59,14 +67,15 @@ final class RequestMeasurements extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         Begun begun = begun(request);
-        MDC.put(TraceId.NAME, begun.trace());
+        long roundTrips = RoundTrips.ofThisThread(); // before all of a body is there, nothing is asked
+        MDC.put(Traces.NAME, begun.span().traceId());
         try {
             chain.doFilter(request, response);
         } finally {
             if (!request.isAsyncStarted()) {
-                note(request, response.getStatus(), Duration.ofNanos(System.nanoTime() - begun.nanos()));
+                note(request, response.getStatus(), begun, RoundTrips.ofThisThread() - roundTrips);
             }
-            MDC.remove(TraceId.NAME);
+            MDC.remove(Traces.NAME);
         }
     }
 
@@ -76,31 +85,42 @@ final class RequestMeasurements extends OncePerRequestFilter {
         return false;
     }
 
-    private static Begun begun(HttpServletRequest request) {
+    private Begun begun(HttpServletRequest request) {
         if (request.getAttribute(BEGUN) instanceof Begun before) {
             return before;
         }
-        Begun begun = new Begun(System.nanoTime(), TraceId.of(request.getHeader(TraceId.HEADER)));
+        Begun begun = new Begun(System.nanoTime(), traces.begin(request));
         request.setAttribute(BEGUN, begun);
         return begun;
     }
 
-    private void note(HttpServletRequest request, int status, Duration took) {
+    private void note(HttpServletRequest request, int status, Begun begun, long roundTrips) {
+        Duration took = Duration.ofNanos(System.nanoTime() - begun.nanos());
         String method = METHODS.contains(request.getMethod()) ? request.getMethod() : "OTHER";
         Object pattern = request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE);
         String address = pattern == null ? NO_HANDLER : pattern.toString();
-        timers.computeIfAbsent(new Answered(method, address, status), this::timer)
-                .record(took);
+        Answered answered = new Answered(method, address, status);
+        Meters of = meters.computeIfAbsent(answered, this::meters);
+        of.time().record(took);
+        of.roundTrips().record((double) roundTrips);
+        begun.span().end(method, address, status, roundTrips);
         if (logged) {
             ACCESS.info("{} {} {} {} ms", method, address, status, took.toMillis());
         }
     }
 
-    private Timer timer(Answered answered) {
-        return Timer.builder("http.server.requests")
-                .description("Time until requests are answered")
-                .tags("method", answered.method(), "address", answered.address(), "status", "" + answered.status())
-                .serviceLevelObjectives(STEPS)
-                .register(registry);
+    private Meters meters(Answered answered) {
+        Tags tags =
+                Tags.of("method", answered.method(), "address", answered.address(), "status", "" + answered.status());
+        return new Meters(
+                Timer.builder("http.server.requests")
+                        .description("Time until requests are answered")
+                        .tags(tags)
+                        .serviceLevelObjectives(STEPS)
+                        .register(registry),
+                DistributionSummary.builder("cuenta.database.round.trips")
+                        .description("How often requests wait for the database")
+                        .tags(tags)
+                        .register(registry));
     }
 }

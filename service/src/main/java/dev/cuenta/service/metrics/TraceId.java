@@ -8,9 +8,6 @@ import org.jspecify.annotations.Nullable;
 
 /** Names a request in every line of the log that it causes (W3C Trace Context, section 3.2.2.3). */
 final class TraceId {
-    /** Under which log lines have it. */
-    static final String NAME = "trace";
-
     static final String HEADER = "traceparent";
 
     private static final Pattern PARENT =

@@ -47,6 +47,7 @@ public final class Connections {
         properties.setProperty("logServerErrorDetail", "false");
         properties.setProperty("ApplicationName", "cuenta");
         properties.setProperty("tcpKeepAlive", "true");
+        properties.setProperty("socketFactory", RoundTrips.class.getName());
         properties.setProperty("reWriteBatchedInserts", "true");
         properties.setProperty("connectTimeout", "2");
         properties.setProperty("socketTimeout", String.valueOf(answerSeconds));
