@@ -18,6 +18,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/model/matrix": () => import("./model/MatrixPage.svelte"),
   "/model/tables": () => import("./model/TablesPage.svelte"),
   "/retention": RetentionPage,
+  "/roles": () => import("./roles/RolesPage.svelte"),
   "/services": () => import("./sharing/ServicesPage.svelte"),
   "/activity": () => import("./activity/ActivityPage.svelte"),
   "*": NotFound,

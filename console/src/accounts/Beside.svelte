@@ -2,6 +2,7 @@
   import type { AccountRef } from "../api/accounts.ts";
   import ActivityTable from "../activity/ActivityTable.svelte";
   import { ActivityState } from "../activity/activity.svelte.ts";
+  import AccountRoles from "../roles/AccountRoles.svelte";
   import Sessions from "../session/Sessions.svelte";
   import { session } from "../session/session.svelte.ts";
   import Dependents from "../sharing/Dependents.svelte";
@@ -14,6 +15,7 @@
   if (mayKnow) void activity.begin();
 </script>
 
+<AccountRoles {ref} />
 <Dependents {ref} />
 {#if session.may.has("accounts.write")}<Sessions {ref} />{/if}
 {#if mayKnow}

@@ -38,6 +38,8 @@ export interface Options {
   file?: Blob;
   etag?: string | null;
   query?: Record<string, string | number | undefined>;
+  /** In place of the session's own. */
+  tenant?: string;
 }
 
 const OFFLINE: Problem = {
@@ -71,6 +73,7 @@ export async function request<T>(method: string, path: string, options: Options 
   if (options.body !== undefined) headers["Content-Type"] = "application/json";
   if (options.file) headers["Content-Type"] = "application/octet-stream";
   if (options.etag) headers["If-Match"] = options.etag;
+  if (options.tenant) headers["Cuenta-Tenant"] = options.tenant;
   const response = await fetch(path + queryString(options.query), {
     method,
     headers,

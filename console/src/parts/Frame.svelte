@@ -11,6 +11,7 @@
   const places = $derived(
     [
       { path: "/accounts", label: "Accounts", permission: "accounts.read" },
+      { path: "/roles", label: "Roles", permission: "accounts.read" },
       { path: "/model", label: "Model", permission: "model.read" },
       { path: "/retention", label: "Retention", permission: "retention.read" },
       { path: "/services", label: "Services", permission: "services.read" },

@@ -8,6 +8,7 @@ import dev.cuenta.cli.credential.CredentialsCommand;
 import dev.cuenta.cli.job.JobsCommand;
 import dev.cuenta.cli.model.ModelCommand;
 import dev.cuenta.cli.retention.RetentionCommand;
+import dev.cuenta.cli.role.RolesCommand;
 import dev.cuenta.cli.sample.SampleCommand;
 import dev.cuenta.cli.sample.SeedCommand;
 import dev.cuenta.cli.secondfactor.SecondFactorCommand;
@@ -105,6 +106,7 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("password", PasswordCommand.class),
                 Map.entry("sign-in", SignInCommand.class),
                 Map.entry("sign-out", SignOutCommand.class),
+                Map.entry("roles", RolesCommand.class),
                 Map.entry("tenants", TenantsCommand.class),
                 Map.entry("activity", ActivityCommand.class),
                 Map.entry("jobs", JobsCommand.class),

@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Asks the service for whoever sits at the terminal, in trees of JSON. A refusal comes back as the {@link Problem} that it was. */
+/** Asks the service for whoever sits at the terminal, in records of the wire or in trees of JSON. A refusal comes back as the {@link Problem} that it was. */
 public final class CuentaClient {
     private static final Duration PATIENCE = Duration.ofSeconds(5);
 
@@ -50,11 +50,22 @@ public final class CuentaClient {
     }
 
     public Answer get(String path, Map<String, String> query) {
-        return send(asked(path, query));
+        return send(asked("GET", path, query));
     }
 
-    private static Request asked(String path, Map<String, String> query) {
-        Request request = Request.of("GET", path);
+    /** As {@link #get(String, Map)}, read as what it is. */
+    public <T> T get(String path, Map<String, String> query, Class<T> type) {
+        return read(asked("GET", path, query), type);
+    }
+
+    /** The items of a list. */
+    public <T> List<T> items(String path, Map<String, String> query, Class<T> type) {
+        JsonNode items = get(path, query).body().path("items");
+        return items.valueStream().map(item -> json().treeToValue(item, type)).toList();
+    }
+
+    private static Request asked(String method, String path, Map<String, String> query) {
+        Request request = Request.of(method, path);
         for (Map.Entry<String, String> parameter : query.entrySet()) {
             request = request.query(parameter.getKey(), parameter.getValue());
         }
@@ -72,6 +83,11 @@ public final class CuentaClient {
 
     public Answer put(String path, Object body) {
         return send(Request.of("PUT", path).json(body));
+    }
+
+    /** As {@link #put(String, Object)}, whose answer is read as what it is. */
+    public <T> T put(String path, Object body, Class<T> type) {
+        return read(Request.of("PUT", path).json(body), type);
     }
 
     /** A JSON Merge Patch (RFC 7396); {@code etag} null changes whatever is there. */
@@ -104,7 +120,7 @@ public final class CuentaClient {
      * @throws Unreachable also where the lines break off before their end
      */
     public void lines(String path, Map<String, String> query, Consumer<String> line) {
-        try (Response response = open(asked(path, query).header("Accept", "application/x-ndjson"));
+        try (Response response = open(asked("GET", path, query).header("Accept", "application/x-ndjson"));
                 BufferedReader lines =
                         new BufferedReader(new InputStreamReader(response.body(), StandardCharsets.UTF_8))) {
             for (String next = lines.readLine(); next != null; next = lines.readLine()) {
@@ -117,7 +133,11 @@ public final class CuentaClient {
     }
 
     public Answer delete(String path) {
-        return send(Request.of("DELETE", path));
+        return delete(path, Map.of());
+    }
+
+    public Answer delete(String path, Map<String, String> query) {
+        return send(asked("DELETE", path, query));
     }
 
     private Answer send(Request request) {
@@ -125,6 +145,10 @@ public final class CuentaClient {
             Connection.Answer<JsonNode> answer = connection.answer(request, JsonNode.class);
             return new Answer(answer.value(), answer.etag());
         });
+    }
+
+    private <T> T read(Request request, Class<T> type) {
+        return orProblem(() -> connection.<T>answer(request, type).value());
     }
 
     private Response open(Request request) {

@@ -20,6 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
@@ -139,6 +140,16 @@ public final class Projection {
         return json;
     }
 
+    /** By themselves: a list of names does not say so. */
+    private static void putEnds(List<GivenRole> roles, Viewer viewer, Map<String, Object> json) {
+        Map<String, String> ends = new LinkedHashMap<>();
+        roles.forEach(given ->
+                Optional.ofNullable(given.ends()).ifPresent(moment -> ends.put(given.role(), moment.toString())));
+        if (!ends.isEmpty() && viewer.sees("roles")) {
+            json.put("roleEnds", ends);
+        }
+    }
+
     /** A role that counts in a tenant stands there too; one that stands in none counts everywhere. */
     private static List<Map<String, Object>> tenants(AccountRecord account, Viewer viewer) {
         return account.tenants().stream()
@@ -147,16 +158,17 @@ public final class Projection {
                     json.put("id", tenant.id().toString());
                     json.put("name", tenant.name());
                     json.put("since", tenant.since().toString());
-                    put("roles", rolesIn(tenant.id(), account), viewer, json);
+                    List<GivenRole> roles = rolesIn(tenant.id(), account);
+                    put("roles", roles.stream().map(GivenRole::role).toList(), viewer, json);
+                    putEnds(roles, viewer, json);
                     return json;
                 })
                 .toList();
     }
 
-    private static List<String> rolesIn(TenantId tenant, AccountRecord account) {
+    private static List<GivenRole> rolesIn(@Nullable TenantId tenant, AccountRecord account) {
         return account.roles().stream()
-                .filter(given -> tenant.equals(given.tenant()))
-                .map(GivenRole::role)
+                .filter(given -> Objects.equals(tenant, given.tenant()))
                 .toList();
     }
 
@@ -258,6 +270,7 @@ public final class Projection {
         if (!confirmed.isEmpty()) {
             meta.put("confirmed", confirmed);
         }
+        putEnds(rolesIn(null, account), viewer, meta);
         meta.put("version", account.version());
         return meta;
     }

@@ -4,6 +4,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,11 +34,28 @@ public record AccountRecord(
         Map<FieldPath, Instant> confirmed,
         long version) {
 
-    /** A role, and the tenant in which it was given if it counts only there. */
-    public record GivenRole(String role, @Nullable TenantId tenant) {}
+    /**
+     * A role that counts now.
+     *
+     * @param tenant in which it was given, if it counts only there
+     * @param ends when it will count no more; null for never
+     */
+    public record GivenRole(
+            String role,
+            @Nullable TenantId tenant,
+            @Nullable Instant ends) {
+        /** One that does not end by itself. */
+        public GivenRole(String role, @Nullable TenantId tenant) {
+            this(role, tenant, null);
+        }
+    }
 
-    /** A tenant that the account belongs to. */
-    public record Membership(TenantId id, String name, Instant since) {}
+    /**
+     * A tenant that the account belongs to.
+     *
+     * @param secondFactor whether membership and roles count there only with a second factor
+     */
+    public record Membership(TenantId id, String name, Instant since, boolean secondFactor) {}
 
     public AccountRecord {
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
@@ -68,6 +86,16 @@ public record AccountRecord(
     /** The account as if it were nothing but what it is in the tenant: with the roles that were given there. */
     public AccountRecord onlyIn(TenantId tenant) {
         return being(given -> tenant.equals(given.tenant()), membership -> tenant.equals(membership.id()));
+    }
+
+    /** The account as if these roles counted as well. */
+    public AccountRecord with(List<GivenRole> more) {
+        if (more.isEmpty()) {
+            return this;
+        }
+        List<GivenRole> all = new ArrayList<>(roles);
+        all.addAll(more);
+        return new AccountRecord(id, kind, values, all, tenants, created, lastModified, anonymised, confirmed, version);
     }
 
     private AccountRecord being(Predicate<GivenRole> counts, Predicate<Membership> reached) {

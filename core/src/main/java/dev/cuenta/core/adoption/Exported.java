@@ -59,7 +59,8 @@ public final class Exported {
         copy("tenants", account, row);
         copy("pictures", account, row);
         if (account.get("meta") instanceof Map<?, ?> meta) {
-            List.of("created", "lastModified", "anonymised", "confirmed").forEach(name -> copy(name, meta, row));
+            List.of("created", "lastModified", "anonymised", "confirmed", "roleEnds")
+                    .forEach(name -> copy(name, meta, row));
         }
         Map<String, Object> values = new LinkedHashMap<>();
         fields.forEach(field -> value(field.path(), account)

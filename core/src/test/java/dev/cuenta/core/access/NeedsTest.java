@@ -97,7 +97,9 @@ class NeedsTest {
                 Stream.of(new GivenRole("boater", null), new GivenRole("harbourMaster", HARBOUR))
                         .filter(role -> random.nextBoolean())
                         .toList(),
-                random.nextBoolean() ? List.of(new Membership(HARBOUR, "Punta Clara", Instant.EPOCH)) : List.of(),
+                random.nextBoolean()
+                        ? List.of(new Membership(HARBOUR, "Punta Clara", Instant.EPOCH, false))
+                        : List.of(),
                 Instant.EPOCH,
                 Instant.EPOCH,
                 null,

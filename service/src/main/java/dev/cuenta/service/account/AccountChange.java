@@ -116,7 +116,7 @@ final class AccountChange {
         accounts.change(account, values, clock.instant());
         tellBothAddresses(work, record, changed);
         AccountUseCases.askToConfirm(work, record.id(), changed);
-        roles.ifPresent(change -> change.apply(work, account));
+        roles.ifPresent(change -> change.apply(work, account, caller.author()));
         Map<String, Object> details = new LinkedHashMap<>();
         details.put("fields", FieldChanges.between(model, record.values(), values));
         roles.ifPresent(change -> change.tell(details));

@@ -217,7 +217,12 @@ public final class AccountUseCases {
         }
     }
 
-    static void guardLastAdministrator(Work work, AccountRecord record) {
+    /**
+     * Lets whoever administers stop doing so only while somebody else does.
+     *
+     * @throws Problem CONFLICT where nobody else would administer for good
+     */
+    public static void guardLastAdministrator(Work work, AccountRecord record) {
         if (administers(record, work.revision().model())
                 && new RoleGrants(work).lockOtherAdministrators(record.id()) == 0) {
             throw Problem.of(

@@ -29,6 +29,7 @@ import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.RoleGrants.ForNew;
 import dev.cuenta.store.tenant.Invitations;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
@@ -40,6 +41,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -152,14 +154,12 @@ public final class NewAccounts {
             new Credentials(work).set(account, prepared.passwordHash());
         }
         join(id, prepared.tenants(), new Tenants(work));
-        RoleGrants grants = new RoleGrants(work);
-        for (Role role : prepared.roles()) {
-            if (role.withinTenant()) {
-                prepared.tenants().forEach(tenant -> grants.give(account.within(tenant), role));
-            } else {
-                grants.give(account, role);
-            }
-        }
+        new RoleGrants(work)
+                .giveAll(prepared.roles().stream()
+                        .flatMap(role -> role.withinTenant()
+                                ? prepared.tenants().stream().map(tenant -> new ForNew(id, role, tenant))
+                                : Stream.of(new ForNew(id, role, null)))
+                        .toList());
         return id;
     }
 

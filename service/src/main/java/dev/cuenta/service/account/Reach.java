@@ -105,7 +105,7 @@ public record Reach(AccountId id, Scope scope, ChangeGuard guard) {
      *
      * @throws Problem NOT_FOUND for what is out of reach
      */
-    AccountRecord read(Work work, Needs needs) {
+    public AccountRecord read(Work work, Needs needs) {
         return new Accounts(work).find(id, needs).orElseThrow(Reach::noSuchAccount);
     }
 

@@ -9,6 +9,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.account.Controlled;
@@ -26,7 +27,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** The roles that an account is to have from now on, as far as the caller may decide about them. */
-record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
+public record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
     private static final String POINTER = "/roles";
 
     /** Takes {@code roles} out of the body, if it is there. */
@@ -72,7 +73,8 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
      *
      * @param scopes where roles that count within a tenant are given; the others count everywhere
      */
-    static void require(Caller caller, Set<Role> roles, Collection<Scope> scopes, AccountModel model, String pointer) {
+    public static void require(
+            Caller caller, Set<Role> roles, Collection<Scope> scopes, AccountModel model, String pointer) {
         GivingRule rule = new GivingRule(caller.entitlements(model));
         List<Violation> refused = roles.stream()
                 .flatMap(role -> (role.withinTenant() ? scopes : List.of(Scope.EVERYWHERE))
@@ -89,7 +91,8 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
         }
     }
 
-    static Problem tenantMissing() {
+    /** Where a role that counts within a tenant is to be given in none. */
+    public static Problem tenantMissing() {
         return Problem.invalid(
                 POINTER,
                 "tenant",
@@ -124,12 +127,12 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
     }
 
     /** What counts in a tenant is decided by whoever decides there; what counts everywhere, by whoever controls the account. */
-    void apply(Work work, Changeable account) {
+    void apply(Work work, Changeable account, String by) {
         RoleGrants grants = new RoleGrants(work);
         where.tenant().filter(tenant -> changed().anyMatch(Role::withinTenant)).ifPresent(tenant -> {
             ControlledWithin there = account.controlledWithin(tenant);
             taken.stream().filter(Role::withinTenant).forEach(role -> grants.take(there, role));
-            given.stream().filter(Role::withinTenant).forEach(role -> grants.give(there, role));
+            given.stream().filter(Role::withinTenant).forEach(role -> grants.give(there, role, GrantTerms.PLAIN, by));
         });
         if (changed().anyMatch(role -> !role.withinTenant())) {
             Controlled controlled = account.controlled();
@@ -137,7 +140,9 @@ record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
                 AccountUseCases.guardLastAdministrator(work, account.record());
             }
             taken.stream().filter(role -> !role.withinTenant()).forEach(role -> grants.take(controlled, role));
-            given.stream().filter(role -> !role.withinTenant()).forEach(role -> grants.give(controlled, role));
+            given.stream()
+                    .filter(role -> !role.withinTenant())
+                    .forEach(role -> grants.give(controlled, role, GrantTerms.PLAIN, by));
         }
     }
 

@@ -33,6 +33,7 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
      * @param id that it keeps; null for a new one
      * @param kind null for that of the others
      * @param roles null for the model's default roles
+     * @param roleEnds by role, when it counts no more
      * @param created as its own program writes moments
      * @param anonymised when what tells whose it was was taken out there
      * @param confirmed by field: when its value was confirmed, or only that it was
@@ -45,6 +46,7 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
             @Nullable String id,
             @Nullable String kind,
             @Nullable List<String> roles,
+            Map<String, String> roleEnds,
             List<InTenant> tenants,
             @Nullable String created,
             @Nullable String lastModified,
@@ -67,6 +69,7 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
                     id,
                     kind,
                     roles,
+                    roleEnds,
                     tenants,
                     created,
                     lastModified,
@@ -117,6 +120,7 @@ record AdoptedRows(String source, @Nullable String kind, Map<String, Clash> clas
                 sent.id(),
                 sent.kind(),
                 sent.roles(),
+                present(sent.roleEnds()),
                 Optional.ofNullable(sent.tenants()).orElse(List.of()),
                 sent.created(),
                 sent.lastModified(),

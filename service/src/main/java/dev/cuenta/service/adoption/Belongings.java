@@ -24,6 +24,7 @@ import dev.cuenta.store.role.RoleGrants.ForNew;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.store.tenant.Tenants.Joining;
 import dev.cuenta.wire.adoption.AdoptedRows.InTenant;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -65,16 +66,19 @@ final class Belongings {
     /** @param said gets what is left out */
     void add(AccountId id, Row row, NewAccount account, List<Violation> said) {
         Map<TenantId, InTenant> joined = join(id, row, account, said);
-        joined.forEach(
-                (tenant, sent) -> named(sent.roles(), "/tenants", said).forEach(role -> give(id, role, tenant, said)));
+        joined.forEach((tenant, sent) -> {
+            Map<String, String> ends = sent.roleEnds() == null ? Map.of() : sent.roleEnds();
+            named(sent.roles(), "/tenants", said).forEach(role -> give(id, role, tenant, ends, said));
+        });
+        Map<String, String> ends = row.roleEnds();
         everywhere(row, said).forEach(role -> {
             if (!role.withinTenant()) {
-                give(id, role, null, said);
+                give(id, role, null, ends, said);
             } else if (joined.isEmpty()) {
                 said.add(new Violation(
                         "/roles", "tenant", "`" + role.name() + "` counts within a tenant, and the row names none."));
             } else if (joined.values().stream().noneMatch(sent -> sent.roles() != null)) {
-                joined.keySet().forEach(tenant -> give(id, role, tenant, said));
+                joined.keySet().forEach(tenant -> give(id, role, tenant, ends, said));
             }
         });
         row.confirmed().forEach((name, text) -> confirm(id, FieldPath.parse(name), text, account, said));
@@ -122,17 +126,23 @@ final class Belongings {
     }
 
     /** Asked everywhere, also for a tenant's roles: whoever adopts works from outside of tenants. */
-    private void give(AccountId id, Role role, @Nullable TenantId tenant, List<Violation> said) {
+    private void give(
+            AccountId id, Role role, @Nullable TenantId tenant, Map<String, String> ends, List<Violation> said) {
+        String written = ends.get(role.name());
+        Optional<Instant> end = written == null ? Optional.empty() : AdoptedValues.moment(written);
         Optional<String> refusal = refusals.computeIfAbsent(role.name(), name -> rule.refusal(role, Scope.EVERYWHERE));
         if (role.withinTenant() == (tenant == null)) {
             said.add(new Violation("/tenants", "tenant", "`" + role.name() + "` counts everywhere, not in a tenant."));
+        } else if (written != null && end.isEmpty()) {
+            // For ever is not what was meant.
+            said.add(new Violation("/roleEnds", "type", "`" + role.name() + "` ends at no moment that can be read."));
         } else if (refusal.isPresent() && !role.byDefault()) {
             said.add(new Violation(
                     tenant == null ? "/roles" : "/tenants",
                     "notWritable",
                     "You may not give `" + role.name() + "`. " + refusal.get()));
         } else {
-            roles.add(new ForNew(id, role, tenant));
+            roles.add(new ForNew(id, role, tenant, end.orElse(null)));
         }
     }
 

@@ -20,6 +20,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Premises;
 import dev.cuenta.store.session.Sessions.Signed;
+import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -161,6 +162,11 @@ public record Caller(
         return counting(model)
                 .flatMap(given -> Optional.ofNullable(model.roles().get(given.role())).stream())
                 .collect(Collectors.toSet());
+    }
+
+    /** When roles that count in this request will count no more, as far as they end by themselves. */
+    public Stream<Instant> endsOfRoles(AccountModel model) {
+        return counting(model).flatMap(given -> Optional.ofNullable(given.ends()).stream());
     }
 
     /** What those roles let the caller do, and where. A service that acts for nobody has none. */

@@ -1,6 +1,6 @@
 package dev.cuenta.service.sharing;
 
-import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.Asker;
 import dev.cuenta.service.caller.OpenToServices;
 import dev.cuenta.wire.sharing.PermissionAnswer;
 import dev.cuenta.wire.sharing.PermissionQuestion;
@@ -20,7 +20,7 @@ final class PermissionCheckController {
     @OpenToServices(with = OpenToServices.Part.ASKS)
     @Operation(operationId = "checkPermission", summary = "Ask whether an account may do something")
     @PostMapping("/v1/checks")
-    PermissionAnswer check(Caller caller, @RequestBody PermissionQuestion question) {
-        return new PermissionAnswer(checks.allowed(caller, question));
+    PermissionAnswer check(Asker asker, @RequestBody PermissionQuestion question) {
+        return new PermissionAnswer(asker.read(caller -> checks.allowed(caller, question)));
     }
 }

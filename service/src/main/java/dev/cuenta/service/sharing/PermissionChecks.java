@@ -3,6 +3,8 @@ package dev.cuenta.service.sharing;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.AccountRecord.Membership;
+import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
@@ -12,15 +14,12 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.live.LiveRevisions;
-import dev.cuenta.store.live.Work;
-import dev.cuenta.store.tenant.Tenant;
-import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.sharing.PermissionQuestion;
-import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -30,6 +29,8 @@ import org.springframework.stereotype.Component;
  */
 @Component
 final class PermissionChecks {
+    private static final Needs ROLES = new Needs(Set.of(), true, true, false);
+
     private final LiveRevisions live;
 
     PermissionChecks(LiveRevisions live) {
@@ -43,7 +44,8 @@ final class PermissionChecks {
             TenantId tenant = question.tenant() == null ? caller.tenant() : tenant(question.tenant());
             Reach reach = Reach.toRead(caller, new AccountId(question.account()), model);
             boolean strong = caller.owns(reach.id()) && caller.strong();
-            return revision.read(reach.scope(), work -> counting(reach, tenant, strong, work)).stream()
+            AccountRecord record = revision.read(reach.scope(), caller.premises(), work -> reach.read(work, ROLES));
+            return counting(record.in(reach.scope()), tenant, strong)
                     .map(GivenRole::role)
                     .flatMap(name -> Optional.ofNullable(model.roles().get(name)).stream())
                     .filter(role -> strong || !role.secondFactor())
@@ -52,22 +54,14 @@ final class PermissionChecks {
     }
 
     /** Of the account's roles those that count there; in a tenant that demands a second factor none does without one. */
-    private static List<GivenRole> counting(Reach reach, @Nullable TenantId tenant, boolean strong, Work work) {
-        AccountRecord record = reach.read(work).in(reach.scope());
-        List<GivenRole> counting = record.roles().stream()
-                .filter(given -> given.tenant() == null || Objects.equals(given.tenant(), tenant))
-                .toList();
-        if (strong || counting.stream().allMatch(given -> given.tenant() == null)) {
-            return counting;
-        }
-        Set<TenantId> demanding = new Tenants(work)
-                .of(record.id()).stream()
-                        .filter(Tenant::secondFactor)
-                        .map(Tenant::id)
-                        .collect(Collectors.toSet());
-        return counting.stream()
-                .filter(given -> given.tenant() == null || !demanding.contains(given.tenant()))
-                .toList();
+    private static Stream<GivenRole> counting(AccountRecord record, @Nullable TenantId tenant, boolean strong) {
+        Set<TenantId> demanding = record.tenants().stream()
+                .filter(Membership::secondFactor)
+                .map(Membership::id)
+                .collect(Collectors.toSet());
+        return record.roles().stream()
+                .filter(given -> given.tenant() == null
+                        || (given.tenant().equals(tenant) && (strong || !demanding.contains(tenant))));
     }
 
     private static boolean answers(Role role, PermissionQuestion question) {

@@ -23,6 +23,7 @@ import dev.cuenta.store.live.LiveRevisions;
 import java.text.ParseException;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.Date;
 import java.util.List;
 import java.util.Optional;
@@ -30,6 +31,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -74,7 +76,10 @@ final class AccessTokens {
                                     + Nearest.advice(
                                             service, revision.model().services().keySet())));
             Instant now = clock.instant();
-            Instant expires = now.plus(settings.tokenLifetime());
+            Instant expires = Stream.concat(
+                            Stream.of(now.plus(settings.tokenLifetime())), caller.endsOfRoles(revision.model()))
+                    .min(Comparator.naturalOrder())
+                    .orElseThrow();
             JWTClaimsSet.Builder claims = new JWTClaimsSet.Builder()
                     .issuer(settings.publicUrl())
                     .subject(account.text())

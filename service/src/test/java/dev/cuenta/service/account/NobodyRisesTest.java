@@ -115,7 +115,7 @@ class NobodyRisesTest {
         String roles = "\"roles\": [\"" + role + "\", \"" + other + "\"]";
         String identity = "\"email\": \"made" + made++ + "@marea.example\", \"name\": \"Made\", \"password\": \""
                 + PASSWORD + "\"";
-        return switch (random.nextInt(9)) {
+        return switch (random.nextInt(11)) {
             case 0, 1 -> who.send("PATCH", "/v1/accounts/" + account, "{" + roles + "}", header);
             case 2 -> who.send("PATCH", "/v1/me", "{" + roles + "}", header);
             case 3 -> who.send("POST", "/v1/accounts", "{" + identity + ", " + roles + "}", header);
@@ -131,6 +131,15 @@ class NobodyRisesTest {
                 random.nextInt(4) == 0
                         ? who.send("DELETE", "/v1/accounts/" + account, null, header)
                         : who.get("/v1/me");
+            case 8 -> {
+                String when = random.nextBoolean() ? "starts" : "ends";
+                yield who.send(
+                        "PUT",
+                        "/v1/accounts/" + account + "/roles/" + role,
+                        "{\"" + when + "\": \"2999-01-01T00:00:00Z\"}",
+                        header);
+            }
+            case 9 -> who.send("DELETE", "/v1/accounts/" + account + "/roles/" + role, null, header);
             default ->
                 who.post(
                         "/v1/model/revisions",

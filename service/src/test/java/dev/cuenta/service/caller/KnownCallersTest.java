@@ -63,7 +63,7 @@ class KnownCallersTest extends OnMarea {
     void what_a_person_may_is_what_it_is_now() {
         String tomas = marea.idOf("tomas.rey@marea.example");
         String harbour = marea.sql("select id from cuenta.tenant where name = 'Punta Clara'");
-        String token = token(tomas);
+        String token = marea.session(tomas);
         Http asking = marea.with(token);
         String other = marea.sql("select account_id from cuenta.membership where tenant_id = '" + harbour
                 + "' and account_id <> '" + tomas + "' order by 1 limit 1");
@@ -113,7 +113,7 @@ class KnownCallersTest extends OnMarea {
     @Test
     void what_a_person_may_change_is_what_it_is_now() {
         String tomas = marea.idOf("tomas.rey@marea.example");
-        String token = token(tomas);
+        String token = marea.session(tomas);
         assertThat(patched(token, Tokens.SESSION, "cuenta.session", OF_PERSONS, tomas))
                 .contains(200, 404);
 
@@ -179,13 +179,6 @@ class KnownCallersTest extends OnMarea {
 
     private static void rename(String table, String before, String after) {
         marea.sql("update " + table + " set token_hash = " + hash(after) + " where token_hash = " + hash(before));
-    }
-
-    private static String token(String account) {
-        String token = Tokens.create(Tokens.SESSION);
-        marea.sql("insert into cuenta.session (token_hash, account_id, expires_at, agent, strong) values ("
-                + hash(token) + ", '" + account + "', now() + interval '1 hour', '', false)");
-        return token;
     }
 
     private static String hash(String token) {

@@ -5,6 +5,7 @@ import com.sun.net.httpserver.HttpServer;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.testing.Await;
+import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.store.database.Cluster;
 import dev.cuenta.store.database.Questions;
 import dev.cuenta.store.live.LiveRevisions;
@@ -23,6 +24,7 @@ import java.text.ParseException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Queue;
@@ -326,6 +328,15 @@ public class RunningService implements AutoCloseable {
     public final Http person(String name) {
         signUp(name);
         return as(name + "@post.example", PASSWORD);
+    }
+
+    /** The token of a new session of the account's, opened by nobody. */
+    public final String session(String account) {
+        String token = Tokens.create(Tokens.SESSION);
+        sql("insert into cuenta.session (token_hash, account_id, expires_at, agent, strong) values ('\\x"
+                + HexFormat.of().formatHex(Tokens.hash(token)) + "', '" + account
+                + "', now() + interval '1 hour', '', false)");
+        return token;
     }
 
     public final String idOf(String email) {

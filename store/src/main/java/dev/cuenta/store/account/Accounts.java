@@ -11,6 +11,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.schema.Shape;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -77,7 +78,7 @@ public final class Accounts {
         return new Records(work).lock(id).map(seen -> {
             boolean limited = work.scope().tenant().isPresent();
             AccountRecord whole = limited ? work.everywhere(() -> find(id)).orElseThrow() : seen;
-            return new Changeable(whole, guard);
+            return new Changeable(whole, () -> whole.with(new RoleGrants(work).upcoming(whole.id())), guard);
         });
     }
 

@@ -4,6 +4,7 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
+import java.util.function.Supplier;
 
 /**
  * An account that is locked for a change, until the transaction ends. Only {@link Accounts#findForChange} gives one, and only
@@ -11,10 +12,13 @@ import dev.cuenta.core.problem.Problem;
  */
 public final class Changeable {
     private final AccountRecord record;
+    private final Supplier<AccountRecord> whole;
     private final ChangeGuard guard;
 
-    Changeable(AccountRecord record, ChangeGuard guard) {
+    /** @param whole the record with the roles that are yet to start: whoever takes hold of the account now has them then */
+    Changeable(AccountRecord record, Supplier<AccountRecord> whole, ChangeGuard guard) {
         this.record = record;
+        this.whole = whole;
         this.guard = guard;
     }
 
@@ -33,7 +37,7 @@ public final class Changeable {
      * @throws Problem FORBIDDEN for whoever may not
      */
     public Controlled controlled() {
-        require(record);
+        require(whole.get());
         return new Controlled(record.id());
     }
 
@@ -43,12 +47,12 @@ public final class Changeable {
      * @throws Problem FORBIDDEN for whoever may not
      */
     public ControlledWithin controlledWithin(TenantId tenant) {
-        require(record.onlyIn(tenant));
+        require(whole.get().onlyIn(tenant));
         return new ControlledWithin(record.id(), tenant);
     }
 
-    private void require(AccountRecord whole) {
-        guard.refusal(whole).ifPresent(refusal -> {
+    private void require(AccountRecord all) {
+        guard.refusal(all).ifPresent(refusal -> {
             throw refusal;
         });
     }

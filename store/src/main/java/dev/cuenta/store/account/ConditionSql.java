@@ -117,7 +117,7 @@ final class ConditionSql {
 
     private String present(Attribute attribute) {
         return switch (attribute.source()) {
-            case ROLE -> "exists (select 1 from cuenta.role_given g where g.account_id = a.id" + counting() + ")";
+            case ROLE -> "exists (select 1 from cuenta.role_in_effect g where g.account_id = a.id" + counting() + ")";
             case CONFIRMED -> "exists (select 1 from " + confirmation(attribute) + ")";
             default -> "(" + expression(attribute) + " is not null)";
         };
@@ -142,7 +142,7 @@ final class ConditionSql {
     }
 
     private String given(Condition.Compare role) {
-        return "exists (select 1 from cuenta.role_given g where g.account_id = a.id and g.role = "
+        return "exists (select 1 from cuenta.role_in_effect g where g.account_id = a.id and g.role = "
                 + parameter(roleNumber(role.value())) + counting() + ")";
     }
 

@@ -37,14 +37,14 @@ import tools.jackson.databind.json.JsonMapper;
 final class RecordPlan {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     static final String ROLES = """
-            (select cast(json_agg(json_build_array(g.role, g.tenant_id) order by g.role) as text)
-             from cuenta.role_given g where g.account_id = a.id)""";
+            (select cast(json_agg(json_build_array(g.role, g.tenant_id, g.ends_at) order by g.role) as text)
+             from cuenta.role_in_effect g where g.account_id = a.id)""";
     private static final String NOTHING = "cast(null as text)";
     private static final String CONFIRMED = """
             (select cast(json_object_agg(c.field, c.confirmed_at) as text)
              from cuenta.confirmed c where c.account_id = a.id)""";
     static final String TENANTS = """
-            (select cast(json_agg(json_build_array(t.id, t.name, m.since) order by m.since, t.id) as text)
+            (select cast(json_agg(json_build_array(t.id, t.name, m.since, t.second_factor) order by m.since, t.id) as text)
              from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id where m.account_id = a.id)""";
 
     /** A stored field, and at which position of the row its value is. */
@@ -219,9 +219,12 @@ final class RecordPlan {
             TenantId tenant = given.get(1).isNull()
                     ? null
                     : new TenantId(UUID.fromString(given.get(1).asString()));
+            Instant ends = given.get(2).isNull()
+                    ? null
+                    : OffsetDateTime.parse(given.get(2).asString()).toInstant();
             model.roleNumbered(given.get(0).asInt())
                     .map(Role::name)
-                    .ifPresent(role -> roles.add(new GivenRole(role, tenant)));
+                    .ifPresent(role -> roles.add(new GivenRole(role, tenant, ends)));
         }
         return roles;
     }
@@ -232,7 +235,8 @@ final class RecordPlan {
             tenants.add(new Membership(
                     new TenantId(UUID.fromString(tenant.get(0).asString())),
                     tenant.get(1).asString(),
-                    OffsetDateTime.parse(tenant.get(2).asString()).toInstant()));
+                    OffsetDateTime.parse(tenant.get(2).asString()).toInstant(),
+                    tenant.get(3).asBoolean()));
         }
         return tenants;
     }

@@ -26,6 +26,15 @@ public final class Ddl {
     public static final String TENANT = "cuenta.tenant";
 
     public static final String ANONYMISED = "anonymised_at";
+
+    /** What reads roles reads them here, so that none counts before it starts, or after it has ended. */
+    public static final String ROLE_IN_EFFECT = "cuenta.role_in_effect";
+
+    private static final Part ROLES_IN_EFFECT =
+            new Part(ROLE_IN_EFFECT, BriefStatement.of("""
+                    create view %s with (security_invoker = true) as
+                    select account_id, role, tenant_id, given_at, ends_at from cuenta.role_given
+                    where coalesce(starts_at, '-infinity') <= now() and coalesce(ends_at, 'infinity') > now()""".formatted(ROLE_IN_EFFECT)), false);
     /** What a publish gave to whom, as long as it can be cancelled. */
     public static final String FILLED = "cuenta.filled";
 
@@ -138,9 +147,17 @@ public final class Ddl {
                                 "role smallint not null",
                                 "tenant_id uuid references cuenta.tenant",
                                 "given_at timestamptz not null default now()",
+                                "given_by text",
+                                "reason text",
+                                "starts_at timestamptz",
+                                "ends_at timestamptz",
                                 "unique nulls not distinct (account_id, role, tenant_id)"))
                 .and(TENANT));
-        parts.add(Part.index("role_given_role", "cuenta.role_given", "(role)"));
+        parts.add(ROLES_IN_EFFECT);
+        parts.add(Part.index(
+                "role_given_holders",
+                "cuenta.role_given",
+                "(role, account_id, coalesce(tenant_id, '00000000-0000-0000-0000-000000000000'))"));
         parts.add(Part.index("role_given_tenant", "cuenta.role_given", "(tenant_id) where tenant_id is not null"));
         parts.add(Part.table(
                         "cuenta.membership",

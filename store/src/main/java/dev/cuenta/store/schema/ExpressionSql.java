@@ -20,7 +20,7 @@ import java.util.stream.Collectors;
  */
 public final class ExpressionSql {
     private static final String ROLES = """
-            array(select r.name from cuenta.role_given g join (values %s) r (number, name) on r.number = g.role
+            array(select r.name from cuenta.role_in_effect g join (values %s) r (number, name) on r.number = g.role
             where g.account_id = a.id%s)""";
 
     private final Shape shape;

@@ -96,8 +96,8 @@ public final class Sessions {
                 premises,
                 """
                 select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.strong,
-                    (select coalesce(array_agg(g.role || ':' || coalesce(g.tenant_id::text, '')), '{}')
-                     from cuenta.role_given g left join cuenta.tenant t on t.id = g.tenant_id
+                    (select coalesce(array_agg(g.role || '/' || coalesce(g.tenant_id::text, '') || '/' || coalesce(to_json(g.ends_at) #>> '{}', '')), '{}')
+                     from cuenta.role_in_effect g left join cuenta.tenant t on t.id = g.tenant_id
                      where g.account_id = s.account_id and (s.strong or not coalesce(t.second_factor, false))) as roles,
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
                      from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
@@ -190,11 +190,14 @@ public final class Sessions {
     private Signed read(ResultSet row, int index) throws SQLException {
         List<GivenRole> roles = new ArrayList<>();
         for (String given : (String[]) row.getArray("roles").getArray()) {
-            int colon = given.indexOf(':');
-            String tenant = given.substring(colon + 1);
-            model.roleNumbered(Integer.parseInt(given.substring(0, colon)))
+            String[] parts = given.split("/", 3);
+            model.roleNumbered(Integer.parseInt(parts[0]))
                     .ifPresent(role -> roles.add(new GivenRole(
-                            role.name(), tenant.isEmpty() ? null : new TenantId(UUID.fromString(tenant)))));
+                            role.name(),
+                            parts[1].isEmpty() ? null : new TenantId(UUID.fromString(parts[1])),
+                            parts[2].isEmpty()
+                                    ? null
+                                    : OffsetDateTime.parse(parts[2]).toInstant())));
         }
         List<TenantId> tenants = new ArrayList<>();
         for (String tenant : (String[]) row.getArray("tenants").getArray()) {

@@ -16,6 +16,7 @@ import dev.cuenta.core.model.Models;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.Effect;
+import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.role.RoleGrants;
@@ -203,7 +204,9 @@ class ComputedFieldTest extends DatabaseTest {
             new RoleGrants(work)
                     .give(
                             Controlled.byCuenta(id),
-                            work.revision().model().roles().get("administrator"));
+                            work.revision().model().roles().get("administrator"),
+                            GrantTerms.PLAIN,
+                            "test");
         }
         return id;
     }

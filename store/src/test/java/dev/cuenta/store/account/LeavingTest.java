@@ -15,6 +15,7 @@ import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.retention.Selection;
+import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.password.Credentials;
@@ -81,7 +82,9 @@ class LeavingTest extends DatabaseTest {
             new RoleGrants(work)
                     .give(
                             Controlled.byCuenta(noor).within(tenant),
-                            work.revision().model().roles().get("master"));
+                            work.revision().model().roles().get("master"),
+                            GrantTerms.PLAIN,
+                            "test");
             new Credentials(work).set(Controlled.byCuenta(noor), "$argon2id$kept");
             new Sessions(work).open(new byte[] {1}, noor, Instant.now().plusSeconds(3600), "", false);
             return tenant;

@@ -15,6 +15,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
@@ -101,7 +102,7 @@ class SecondIdsTest extends DatabaseTest {
         byte[] token = {1, 2, 3};
         write(work -> {
             Role administrator = work.revision().model().roles().get("administrator");
-            new RoleGrants(work).give(Controlled.byCuenta(ines), administrator);
+            new RoleGrants(work).give(Controlled.byCuenta(ines), administrator, GrantTerms.PLAIN, "test");
             new Credentials(work).set(Controlled.byCuenta(ines), "hash");
             new Sessions(work).open(token, ines, Instant.now().plusSeconds(3600), "", false);
             new Adoptions(work).remember("old-harbour", List.of(new Adoptions.Adopted("A1", ines, false)));

@@ -15,6 +15,7 @@ import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
+import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
@@ -86,7 +87,9 @@ class RowSecurityTest extends DatabaseTest {
             new RoleGrants(work)
                     .give(
                             Controlled.byCuenta(id).within(tenant),
-                            work.revision().model().roles().get("master"));
+                            work.revision().model().roles().get("master"),
+                            GrantTerms.PLAIN,
+                            "test");
             new Activity(work).add(Action.ACCOUNT_CHANGED, id, Origin.CUENTA, Map.of("tenant", tenant.toString()));
         }
         new Pictures(work)

@@ -18,6 +18,7 @@ public record AdoptedRows(@Nullable String kind, @Nullable Map<String, String> c
      * @param key what the source calls it
      * @param kind null for that of the others
      * @param roles null for the model's default roles
+     * @param roleEnds by role, when it counts no more; as the row's own program writes moments
      * @param created as its own program writes moments
      * @param anonymised when what tells whose it was was taken out there
      * @param confirmed by field, when its value was confirmed, or only that it was
@@ -30,6 +31,7 @@ public record AdoptedRows(@Nullable String kind, @Nullable Map<String, String> c
             @Nullable String id,
             @Nullable String kind,
             @Nullable List<String> roles,
+            @Nullable Map<String, String> roleEnds,
             @Nullable List<InTenant> tenants,
             @Nullable String created,
             @Nullable String lastModified,
@@ -43,10 +45,12 @@ public record AdoptedRows(@Nullable String kind, @Nullable Map<String, String> c
      * A membership.
      *
      * @param id null for a tenant that is found by its name, or made
+     * @param roleEnds as of a row
      */
     public record InTenant(
             @Nullable String id,
             @Nullable String name,
             @Nullable List<String> roles,
+            @Nullable Map<String, String> roleEnds,
             @Nullable String since) {}
 }

@@ -1,0 +1,25 @@
+import type { Grant, Role } from "../api/roles.ts";
+
+/** Where a role counts. */
+export function whereOf(grant: Grant): string {
+  return grant.tenant?.name ?? "everywhere";
+}
+
+/** What a role lets people do, in a line. */
+export function mayOf(role: Role): string {
+  if (role.may.includes("*")) return role.withinTenant ? "everything there" : "everything";
+  return role.may.join(", ") || "nothing by itself";
+}
+
+/** A day as a moment: its beginning, or its end, in UTC; undefined for none. */
+export function momentOf(day: string, end: boolean): string | undefined {
+  if (!day) return undefined;
+  const moment = new Date(`${day}T00:00:00Z`);
+  if (end) moment.setUTCDate(moment.getUTCDate() + 1);
+  return moment.toISOString();
+}
+
+/** Permissions that the roles of a model speak of. */
+export function permissionsOf(roles: Role[]): string[] {
+  return [...new Set(roles.flatMap(({ may }) => may))].filter((word) => word !== "*").sort();
+}
