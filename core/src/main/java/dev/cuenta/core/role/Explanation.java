@@ -96,17 +96,22 @@ public record Explanation(List<RoleGrant> because, List<String> missing) {
         if (!because.isEmpty()) {
             return new Explanation(because, List.of());
         }
-        missing.add(none(model, permission, missing.isEmpty()));
+        missing.add(none(model, permission, missing.isEmpty() ? own(permission, tenant) : ""));
         return new Explanation(List.of(), missing);
     }
 
-    private static String none(AccountModel model, Permission permission, boolean withoutAny) {
+    private static String own(Permission permission, @Nullable TenantId tenant) {
+        return "None of their roles" + (tenant == null ? "" : " that count here") + " includes `" + permission.word()
+                + "`. ";
+    }
+
+    private static String none(AccountModel model, Permission permission, String own) {
         Set<String> roles = new TreeSet<>();
         model.roles().values().stream()
                 .filter(role -> role.permits(permission))
                 .forEach(role -> roles.add("`" + role.name() + "`"));
         String what = "`" + permission.word() + "`";
-        return (withoutAny ? "No role of theirs includes " + what + ". " : "")
+        return own
                 + (roles.isEmpty()
                         ? "No role includes it."
                         : "Roles with " + what + ": " + String.join(", ", roles) + ".");

@@ -108,7 +108,7 @@ class ExplanationTest {
                 .contains("`tenants.read` reaches further");
         assertThat(explain(List.of(), both, "accounts.read", null).missing())
                 .containsExactly(
-                        "No role of theirs includes `accounts.read`. Roles with `accounts.read`: `administrator`, `clerk`, `harbourMaster`, `lessee`.");
+                        "None of their roles includes `accounts.read`. Roles with `accounts.read`: `administrator`, `clerk`, `harbourMaster`, `lessee`.");
     }
 
     @RepeatedTest(200)

@@ -96,7 +96,7 @@ public record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
         return Problem.invalid(
                 POINTER,
                 "tenant",
-                "A role that counts within a tenant is given in one: name it in the header Cuenta-Tenant, or in tenants.");
+                "A role that counts within a tenant is given in one: name it with --tenant (the header Cuenta-Tenant), or in `tenants`.");
     }
 
     /** The roles that a body names. */

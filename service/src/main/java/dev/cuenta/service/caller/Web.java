@@ -30,7 +30,7 @@ class Web implements WebMvcConfigurer {
     private static final String CONSOLE = "console/";
     /** How the addresses of the console's pages begin; it draws them itself, and everything else is not there. */
     static final Set<String> PAGES =
-            Set.of("me", "accounts", "model", "retention", "services", "activity", "confirm", "reset");
+            Set.of("me", "accounts", "roles", "model", "retention", "services", "activity", "confirm", "reset");
 
     private final Doorkeeper doorkeeper;
 
