@@ -7,7 +7,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.JavascriptExecutor;
@@ -28,19 +31,7 @@ abstract class ConsoleAccessibility extends InBrowser {
     static void isAccessible(boolean dark) throws IOException {
         String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
         String account = marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'");
-        for (String page : List.of(
-                "/accounts",
-                "/accounts/new",
-                "/accounts/" + account,
-                "/me",
-                "/model",
-                "/model/history",
-                "/model/matrix",
-                "/model/tables",
-                "/retention",
-                "/services",
-                "/activity",
-                "/model/nowhere")) {
+        for (String page : pages(account)) {
             open(page);
             browser.executeScript(
                     "localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])",
@@ -49,6 +40,19 @@ abstract class ConsoleAccessibility extends InBrowser {
             settle();
             assertThat(violations(axe)).as(page + (dark ? " dark" : " light")).isEmpty();
         }
+    }
+
+    /** Those that the console has, and one that it has not. */
+    private static List<String> pages(String account) throws IOException {
+        String routes = Files.readString(Models.root().resolve("console/src/routes.ts"));
+        List<String> pages = Pattern.compile("(?m)^  \"(/[^\"]+)\":")
+                .matcher(routes)
+                .results()
+                .map(route -> route.group(1).replace(":id", account))
+                .collect(Collectors.toCollection(ArrayList::new));
+        assertThat(pages).contains("/me", "/accounts/" + account);
+        pages.add("/model/nowhere");
+        return pages;
     }
 
     @SuppressWarnings("unchecked") // what axe gives

@@ -192,6 +192,37 @@ class ConsoleTest extends InBrowser {
     }
 
     @Test
+    void a_role_is_given_for_a_while_explained_seen_and_taken() {
+        open("/accounts/" + marea.sql("select id from accounts.account where email = 'vera.lindt@diver.example'"));
+        awaitText("[aria-label=Roles]", "boater");
+        press("Give a role");
+        press("Give the role");
+        awaitText("#role-help", "Choose a role.");
+        choose("#role", "harbourMaster");
+        choose("#tenant", "Isla Verde");
+        type("#reason", "While Noor is away");
+        press("Give the role");
+        awaitText("[aria-label=Roles]", "While Noor is away");
+
+        type("#permission", "berths.assign");
+        press("Explain");
+        awaitText("[aria-label=Roles]", "given in Isla Verde, counts only there");
+        choose("#where", "Isla Verde");
+        press("Explain");
+        awaitText("[aria-label=Roles] [role=status]", "Yes");
+
+        open("/roles");
+        find("button[aria-label='Who has harbourMaster']").click();
+        awaitText("main", "Vera Lindt");
+        find("main section a.link[href*='"
+                        + marea.sql("select id from accounts.account where email = 'vera.lindt@diver.example'")
+                        + "']")
+                .click();
+        find("button[aria-label='Take harbourMaster in Isla Verde']").click();
+        await("it is taken", () -> !find("[aria-label=Roles]").getText().contains("While Noor is away"));
+    }
+
+    @Test
     void an_administrator_sees_a_record_as_a_service_gets_it() {
         open("/accounts/" + marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'"));
         awaitText("main", "tomas.rey@marea.example");
