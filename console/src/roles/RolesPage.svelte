@@ -45,7 +45,7 @@
               <button
                 type="button"
                 class="link"
-                aria-label={`Who has ${role.name}`}
+                aria-label={`Who has it: ${role.name}`}
                 onclick={() => roles.choose(role.name)}>Who has it</button
               >
             </td>

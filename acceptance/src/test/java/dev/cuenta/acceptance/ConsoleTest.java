@@ -212,7 +212,7 @@ class ConsoleTest extends InBrowser {
         awaitText("[aria-label=Roles] [role=status]", "Yes");
 
         open("/roles");
-        find("button[aria-label='Who has harbourMaster']").click();
+        find("button[aria-label='Who has it: harbourMaster']").click();
         awaitText("main", "Vera Lindt");
         find("main section a.link[href*='"
                         + marea.sql("select id from accounts.account where email = 'vera.lindt@diver.example'")

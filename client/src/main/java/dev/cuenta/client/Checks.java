@@ -1,8 +1,14 @@
 package dev.cuenta.client;
 
+import dev.cuenta.wire.sharing.AccountsQuestion;
+import dev.cuenta.wire.sharing.AllowedAccounts;
+import dev.cuenta.wire.sharing.AllowedPermissions;
 import dev.cuenta.wire.sharing.PermissionAnswer;
 import dev.cuenta.wire.sharing.PermissionQuestion;
+import dev.cuenta.wire.sharing.PermissionsQuestion;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 
 /** What people may do, as it is now. Asked within a tenant, what counts there counts as well. */
 public final class Checks {
@@ -24,6 +30,26 @@ public final class Checks {
     /** Whether an account has one of some roles; the contract has to let the service read them. */
     public boolean hasAnyRole(String account, List<String> roles) {
         return ask(new PermissionQuestion(account, null, List.copyOf(roles), null));
+    }
+
+    /**
+     * Which of up to 1,000 accounts may do something, in the order in which they are named; in one question.
+     *
+     * @param permission one that the service's contract has in {@code asks}
+     */
+    public List<String> whichMay(List<String> accounts, String permission) {
+        AccountsQuestion question = new AccountsQuestion(List.copyOf(accounts), permission, null, null);
+        AllowedAccounts answer = connection.ask(
+                Request.of("POST", "/v1/checks/accounts").json(question).asking(), AllowedAccounts.class);
+        return answer.accounts();
+    }
+
+    /** All that an account may do, of what the service's contract has in {@code asks}. */
+    public Set<String> permissionsOf(String account) {
+        PermissionsQuestion question = new PermissionsQuestion(account, null);
+        AllowedPermissions answer = connection.ask(
+                Request.of("POST", "/v1/checks/permissions").json(question).asking(), AllowedPermissions.class);
+        return new TreeSet<>(answer.permissions());
     }
 
     private boolean ask(PermissionQuestion question) {

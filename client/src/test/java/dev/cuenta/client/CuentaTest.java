@@ -132,6 +132,18 @@ class CuentaTest {
     }
 
     @Test
+    void what_many_may_do_is_one_question() {
+        answer(200, "{\"accounts\": [\"b\"]}");
+        answer(200, "{\"permissions\": [\"berths.assign\", \"accounts.read\"]}");
+
+        assertThat(cuenta.within("t1").checks().whichMay(List.of("a", "b"), "berths.assign"))
+                .containsExactly("b");
+        assertThat(cuenta.checks().permissionsOf("b")).containsExactly("accounts.read", "berths.assign");
+        assertThat(sent.get(0).uri()).hasPath("/v1/checks/accounts");
+        assertThat(sent.get(0).headers()).containsEntry("Cuenta-Tenant", "t1");
+    }
+
+    @Test
     void a_change_begins_anew_where_somebody_else_was_quicker() {
         answer(200, "{\"id\": \"1\", \"mooring\": {\"berth\": \"B1\"}}");
         refuse(412, "stale");

@@ -2,33 +2,43 @@ package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
-import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.account.Needs;
+import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.role.KnownPermissions;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.caller.Caller;
+import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.wire.sharing.AccountsQuestion;
 import dev.cuenta.wire.sharing.PermissionQuestion;
-import java.util.Objects;
+import dev.cuenta.wire.sharing.PermissionsQuestion;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
- * Says whether somebody may do something, so that no service has to know which role gives what. A role that demands a second factor
- * counts for the person whose own session, opened with one, comes with the question.
+ * Says who may do what, so that no service has to know which role gives what; each question is one of the database's too. A role that
+ * demands a second factor counts for the person whose own session, opened with one, comes with the question.
  */
 @Component
 final class PermissionChecks {
+    private static final int MOST = 1000;
     private static final Needs ROLES = new Needs(Set.of(), true, true, false);
 
     private final LiveRevisions live;
@@ -40,48 +50,105 @@ final class PermissionChecks {
     boolean allowed(Caller caller, PermissionQuestion question) {
         return live.with(revision -> {
             AccountModel model = revision.model();
-            require(caller, question, model);
-            TenantId tenant = question.tenant() == null ? caller.tenant() : tenant(question.tenant());
-            Reach reach = Reach.toRead(caller, new AccountId(question.account()), model);
-            boolean strong = caller.owns(reach.id()) && caller.strong();
-            AccountRecord record = revision.read(reach.scope(), caller.premises(), work -> reach.read(work, ROLES));
-            return counting(record.in(reach.scope()), tenant, strong)
-                    .map(GivenRole::role)
-                    .flatMap(name -> Optional.ofNullable(model.roles().get(name)).stream())
-                    .filter(role -> strong || !role.secondFactor())
-                    .anyMatch(role -> answers(role, question));
+            Predicate<Role> wanted = wanted(caller, question.permission(), question.anyRole(), model);
+            TenantId tenant = tenant(question.tenant(), caller);
+            return counting(caller, question.account(), tenant, revision).anyMatch(wanted);
         });
     }
 
+    /** Those of the accounts that have it; what is out of the caller's reach is not among them. */
+    List<String> allowed(Caller caller, AccountsQuestion question) {
+        if (question.accounts().size() > MOST) {
+            throw Problem.invalid("/accounts", "range", "Ask about " + MOST + " accounts at most.");
+        }
+        return live.with(revision -> {
+            AccountModel model = revision.model();
+            Predicate<Role> wanted = wanted(caller, question.permission(), question.anyRole(), model);
+            TenantId tenant = tenant(question.tenant(), caller);
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
+            Set<AccountId> ids =
+                    question.accounts().stream().map(AccountId::new).collect(Collectors.toSet());
+            Map<String, AccountRecord> found =
+                    revision.read(scope, caller.premises(), work -> new Accounts(work).lookUp(ids, ROLES));
+            return question.accounts().stream()
+                    .filter(id -> found.containsKey(id)
+                            && counting(caller, found.get(id).in(scope), tenant, model)
+                                    .anyMatch(wanted))
+                    .toList();
+        });
+    }
+
+    /** What the account may do, as far as the caller may ask about it. */
+    List<String> permissions(Caller caller, PermissionsQuestion question) {
+        return live.with(revision -> {
+            AccountModel model = revision.model();
+            Collection<String> askable = caller.service() == null
+                    ? KnownPermissions.of(model)
+                    : caller.service().grant().asks();
+            List<Role> counting = counting(caller, question.account(), tenant(question.tenant(), caller), revision)
+                    .toList();
+            return askable.stream()
+                    .filter(permission -> counting.stream().anyMatch(role -> role.permits(Permission.of(permission))))
+                    .sorted()
+                    .toList();
+        });
+    }
+
+    private static Stream<Role> counting(
+            Caller caller, String account, @Nullable TenantId tenant, LiveRevision revision) {
+        Reach reach = Reach.toRead(caller, new AccountId(account), revision.model());
+        AccountRecord record = revision.read(reach.scope(), caller.premises(), work -> reach.read(work, ROLES));
+        return counting(caller, record.in(reach.scope()), tenant, revision.model());
+    }
+
     /** Of the account's roles those that count there; in a tenant that demands a second factor none does without one. */
-    private static Stream<GivenRole> counting(AccountRecord record, @Nullable TenantId tenant, boolean strong) {
+    private static Stream<Role> counting(
+            Caller caller, AccountRecord record, @Nullable TenantId tenant, AccountModel model) {
+        boolean strong = caller.owns(record.id()) && caller.strong();
         Set<TenantId> demanding = record.tenants().stream()
                 .filter(Membership::secondFactor)
                 .map(Membership::id)
                 .collect(Collectors.toSet());
         return record.roles().stream()
                 .filter(given -> given.tenant() == null
-                        || (given.tenant().equals(tenant) && (strong || !demanding.contains(tenant))));
+                        || (given.tenant().equals(tenant) && (strong || !demanding.contains(tenant))))
+                .flatMap(given -> Optional.ofNullable(model.roles().get(given.role())).stream())
+                .filter(role -> strong || !role.secondFactor());
     }
 
-    private static boolean answers(Role role, PermissionQuestion question) {
-        return question.permission() == null
-                ? Objects.requireNonNull(question.anyRole()).contains(role.name())
-                : role.permits(Permission.of(question.permission()));
-    }
-
-    private static void require(Caller caller, PermissionQuestion question, AccountModel model) {
-        if ((question.permission() == null) == (question.anyRole() == null)) {
+    /** What is asked about, if the caller may ask about that; a name that the model does not know is no question. */
+    private static Predicate<Role> wanted(
+            Caller caller, @Nullable String permission, @Nullable List<String> anyRole, AccountModel model) {
+        if ((permission == null) == (anyRole == null)) {
             throw Problem.invalid(
                     "/permission", "required", "Ask about a `permission`, or about `anyRole`; one of both.");
         }
+        if (permission != null) {
+            requirePermission(caller, permission, model);
+            return role -> role.permits(Permission.of(permission));
+        }
+        boolean readsRoles = caller.service() == null
+                || caller.service().grant().attributes().contains("roles");
+        refuseUnless(readsRoles, "/anyRole", "`roles`");
+        anyRole.forEach(role -> requireKnown(role, model.roles().keySet(), "/anyRole", "role"));
+        return role -> anyRole.contains(role.name());
+    }
+
+    private static void requirePermission(Caller caller, String permission, AccountModel model) {
         if (caller.service() == null) {
-            caller.scope(CuentaPermission.ACCOUNTS_READ, model);
-        } else if (question.permission() == null) {
-            refuseUnless(caller.service().grant().attributes().contains("roles"), "/anyRole", "`roles`");
+            requireKnown(permission, KnownPermissions.of(model), "/permission", "permission");
         } else {
-            boolean asks = caller.service().grant().asks().contains(question.permission());
+            boolean asks = caller.service().grant().asks().contains(permission);
             refuseUnless(asks, "/permission", "this permission in `asks`");
+        }
+    }
+
+    private static void requireKnown(String name, Set<String> known, String pointer, String what) {
+        if (!known.contains(name)) {
+            throw Problem.invalid(
+                    pointer,
+                    "unknown",
+                    "The live model knows no " + what + " `" + name + "`. " + Nearest.advice(name, known));
         }
     }
 
@@ -91,7 +158,9 @@ final class PermissionChecks {
         }
     }
 
-    private static TenantId tenant(String text) {
-        return TenantId.parse(text).orElseThrow(() -> Problem.invalid("/tenant", "unknown", "Is no tenant's id."));
+    private static @Nullable TenantId tenant(@Nullable String named, Caller caller) {
+        return named == null
+                ? caller.tenant()
+                : TenantId.parse(named).orElseThrow(() -> Problem.invalid("/tenant", "unknown", "Is no tenant's id."));
     }
 }

@@ -63,6 +63,13 @@ class RoundTripsTest {
                 "POST /v1/checks",
                 () -> berths.post("/v1/checks", Map.of("account", holder, "permission", "berths.assign")));
         questions.put(
+                "POST /v1/checks/accounts",
+                () -> berths.post(
+                        "/v1/checks/accounts",
+                        Map.of("accounts", List.of(holder, vera), "permission", "berths.assign")));
+        questions.put(
+                "POST /v1/checks/permissions", () -> berths.post("/v1/checks/permissions", Map.of("account", holder)));
+        questions.put(
                 "PATCH /v1/accounts/{id}",
                 () -> berths.patch(
                         "/v1/accounts/" + holder, Map.of("mooring", Map.of("berth", "B" + berth.incrementAndGet()))));
@@ -78,6 +85,8 @@ class RoundTripsTest {
                         "GET /v1/accounts by a unique field", 1L,
                         "POST /v1/accounts/lookup of a thousand", 1L,
                         "POST /v1/checks", 1L,
+                        "POST /v1/checks/accounts", 1L,
+                        "POST /v1/checks/permissions", 1L,
                         "PATCH /v1/accounts/{id}", 5L));
     }
 

@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.OnMarea;
+import dev.cuenta.service.testing.RunningService;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -125,6 +128,66 @@ class ServicesTest extends OnMarea {
                         .problem())
                 .isEqualTo("invalid, /anyRole notReadable");
         withdrawAll("berths");
+    }
+
+    @Test
+    void a_question_about_many_is_answered_as_about_each() {
+        Http berths = service("berths");
+        Http key = marea.keyHolder();
+        List<String> accounts = new ArrayList<>(
+                List.of(marea.sql("select id from accounts.account order by id").split("\n")));
+        accounts.add("00000000-0000-7000-8000-000000000000");
+        accounts.add("nobody");
+        for (String harbour : marea.sql("select id from cuenta.tenant where founder is null order by name")
+                .split("\n")) {
+            List<String> each = accounts.stream()
+                    .filter(account -> berths.post(
+                                    "/v1/checks",
+                                    Map.of("account", account, "permission", "berths.assign", "tenant", harbour))
+                            .json()
+                            .path("allowed")
+                            .asBoolean(false))
+                    .toList();
+            assertThat(strings(
+                            berths.post(
+                                    "/v1/checks/accounts",
+                                    Map.of("accounts", accounts, "permission", "berths.assign", "tenant", harbour)),
+                            "accounts"))
+                    .isEqualTo(each);
+            for (String account : accounts.subList(0, accounts.size() - 2)) {
+                assertThat(strings(
+                                berths.post("/v1/checks/permissions", Map.of("account", account, "tenant", harbour)),
+                                "permissions"))
+                        .isEqualTo(each.contains(account) ? List.of("berths.assign") : List.of());
+            }
+        }
+        assertThat(strings(
+                        key.post(
+                                "/v1/checks/accounts",
+                                Map.of("accounts", accounts, "anyRole", List.of("administrator"))),
+                        "accounts"))
+                .containsExactly(marea.idOf(RunningService.OPERATOR));
+        assertThat(key.post("/v1/checks/accounts", Map.of("accounts", accounts, "anyRole", List.of("admiral")))
+                        .problem())
+                .isEqualTo("invalid, /anyRole unknown");
+        assertThat(key.post("/v1/checks", Map.of("account", "nobody", "permission", "berths.asign"))
+                        .problem())
+                .isEqualTo("invalid, /permission unknown");
+        assertThat(key.post(
+                                "/v1/checks/accounts",
+                                Map.of("accounts", Collections.nCopies(1001, "nobody"), "permission", "berths.assign"))
+                        .problem())
+                .isEqualTo("invalid, /accounts range");
+        withdrawAll("berths");
+    }
+
+    private static List<String> strings(Http.Answer answer, String list) {
+        return answer.status(200)
+                .json()
+                .path(list)
+                .valueStream()
+                .map(JsonNode::asString)
+                .toList();
     }
 
     private static boolean asks(Http service, String account, String permission, String tenant) {

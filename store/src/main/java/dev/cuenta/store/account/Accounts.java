@@ -11,7 +11,6 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.schema.Shape;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -78,7 +77,7 @@ public final class Accounts {
         return new Records(work).lock(id).map(seen -> {
             boolean limited = work.scope().tenant().isPresent();
             AccountRecord whole = limited ? work.everywhere(() -> find(id)).orElseThrow() : seen;
-            return new Changeable(whole, () -> whole.with(new RoleGrants(work).upcoming(whole.id())), guard);
+            return new Changeable(whole, () -> whole.with(new Records(work).upcomingRoles(whole.id())), guard);
         });
     }
 

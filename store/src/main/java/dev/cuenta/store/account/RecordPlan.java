@@ -13,6 +13,7 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.ColumnValues;
+import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.Shape;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -36,9 +37,12 @@ import tools.jackson.databind.json.JsonMapper;
  */
 final class RecordPlan {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    static final String ROLES = """
+    private static final String SOME_ROLES = """
             (select cast(json_agg(json_build_array(g.role, g.tenant_id, g.ends_at) order by g.role) as text)
-             from cuenta.role_in_effect g where g.account_id = a.id)""";
+             from %s g where g.account_id = a.id%s)""";
+
+    private static final String ROLES = SOME_ROLES.formatted(Ddl.ROLE_IN_EFFECT, "");
+    static final String UPCOMING_ROLES = SOME_ROLES.formatted("cuenta.role_given", " and g.starts_at > now()");
     private static final String NOTHING = "cast(null as text)";
     private static final String CONFIRMED = """
             (select cast(json_object_agg(c.field, c.confirmed_at) as text)

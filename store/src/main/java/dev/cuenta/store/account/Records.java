@@ -2,6 +2,7 @@ package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.AccountRecord.GivenRole;
 import dev.cuenta.core.account.Needs;
 import dev.cuenta.store.live.Work;
 import java.util.List;
@@ -23,6 +24,18 @@ final class Records {
     /** Keeps it from being changed by others until the transaction ends. */
     Optional<AccountRecord> lock(AccountId id) {
         return plans().whole().lock(id, work);
+    }
+
+    /** What the account was given that is yet to start, everywhere. */
+    List<GivenRole> upcomingRoles(AccountId id) {
+        String question = "select " + RecordPlan.UPCOMING_ROLES + " as roles from accounts.account a where a.id = ?";
+        return work
+                .everywhere(() -> work.ask(
+                        question, List.of(work.keys().of(id)), (row, index) -> Optional.ofNullable(row.getString(1))))
+                .stream()
+                .flatMap(Optional::stream)
+                .flatMap(roles -> RecordPlan.roles(roles, work.revision().model()).stream())
+                .toList();
     }
 
     List<AccountRecord> read(PageSql page) {

@@ -163,14 +163,6 @@ public final class RoleGrants {
                 Map.of("key", work.keys().of(account)));
     }
 
-    /** What the account was given that is yet to start, everywhere. */
-    public List<GivenRole> upcoming(AccountId account) {
-        return work.everywhere(() -> of(account)).stream()
-                .filter(grant -> grant.state() == State.UPCOMING)
-                .map(RoleGrant::role)
-                .toList();
-    }
-
     /**
      * Whom a role was given to, within the work's scope, account by account.
      *

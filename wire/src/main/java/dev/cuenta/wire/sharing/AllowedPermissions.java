@@ -1,0 +1,10 @@
+package dev.cuenta.wire.sharing;
+
+import java.util.List;
+
+/**
+ * What an account may do.
+ *
+ * @param permissions sorted; for a service those that its contract lets it ask about
+ */
+public record AllowedPermissions(List<String> permissions) {}
