@@ -164,6 +164,7 @@ public class RunningService implements AutoCloseable {
                 first.giveSigningKey();
                 first.stop();
                 first.asOwner.close();
+                first.cluster.keepForCopies(first.database);
                 return new Origin(first.database, first.keyFiles());
             }
         }

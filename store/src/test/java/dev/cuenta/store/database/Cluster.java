@@ -24,6 +24,9 @@ public final class Cluster implements AutoCloseable {
     /** The role that works with the records, as an installation has it. */
     public static final String SERVICE = "cuenta_service";
 
+    /** Of five seconds each. */
+    private static final int COPY_ATTEMPTS = 12;
+
     private static final AtomicInteger NUMBER = new AtomicInteger();
     private static final String FOLDER = System.getProperty("cuenta.cluster", "target/postgres");
 
@@ -57,7 +60,24 @@ public final class Cluster implements AutoCloseable {
 
     /** Its files are copied: where nobody waits for the disk, that is four times as quick as writing them to the log. */
     public void create(String name, String template) {
-        maintain("create database " + name + " template " + template + " strategy file_copy");
+        String statement = "create database " + name + " template " + template + " strategy file_copy";
+        for (int attempt = 1; ; attempt++) {
+            try {
+                maintain(statement);
+                return;
+            } catch (IllegalStateException refused) {
+                // Somebody is on the way out still, or PostgreSQL's own vacuum has looked in.
+                if (attempt == COPY_ATTEMPTS || !refused.getMessage().contains("accessed by other users")) {
+                    throw refused;
+                }
+            }
+        }
+    }
+
+    /** From now on nobody is connected to it, also who came while a pool was closed: it is for copying. */
+    public void keepForCopies(String database) {
+        maintain("alter database " + database + " allow_connections false");
+        maintain("select pg_terminate_backend(pid) from pg_stat_activity where datname = '" + database + "'");
     }
 
     /** Whoever is still connected is cut off. */
