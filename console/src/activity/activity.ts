@@ -29,6 +29,8 @@ export const ACTIONS = [
   "second-factor-removed",
   "recovery-code-used",
   "address-confirmed",
+  "role-given",
+  "role-taken",
   "tenant-added",
   "tenant-changed",
   "member-joined",
