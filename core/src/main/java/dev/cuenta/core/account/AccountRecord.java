@@ -10,7 +10,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -71,6 +73,14 @@ public record AccountRecord(
                 .flatMap(path -> Optional.ofNullable(values.get(path)).stream())
                 .map(Object::toString)
                 .toList();
+    }
+
+    /** Those of its tenants in which its membership and roles count only with a second factor. */
+    public Set<TenantId> demandingTenants() {
+        return tenants.stream()
+                .filter(Membership::secondFactor)
+                .map(Membership::id)
+                .collect(Collectors.toSet());
     }
 
     /** The account as it is seen there: with the roles that count and the memberships that are reached. */

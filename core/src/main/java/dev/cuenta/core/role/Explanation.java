@@ -1,6 +1,5 @@
 package dev.cuenta.core.role;
 
-import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
@@ -11,7 +10,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,17 +29,12 @@ public record Explanation(List<RoleGrant> because, List<String> missing) {
     }
 
     /** Asks of one permission, in one place. */
-    private record Question(
-            AccountModel model,
-            Permission permission,
-            @Nullable TenantId tenant,
-            Set<TenantId> demanding) {
+    private record Question(Permission permission, @Nullable TenantId tenant, Set<TenantId> demanding) {
         /** Why the grant does not help; empty where it does. */
-        List<String> obstacles(RoleGrant grant) {
-            Role role = model.roles().get(grant.role().role());
+        List<String> obstacles(RoleGrant grant, Role role) {
             List<String> obstacles = new ArrayList<>();
             TenantId where = grant.role().tenant();
-            if (role != null && !role.permits(permission)) {
+            if (!role.permits(permission)) {
                 obstacles.add("does not count for that: it counts within a tenant, and `" + permission.word()
                         + "` reaches further");
             }
@@ -54,7 +47,7 @@ public record Explanation(List<RoleGrant> because, List<String> missing) {
             if (where != null && !where.equals(tenant)) {
                 obstacles.add("counts only there");
             }
-            if ((role != null && role.secondFactor()) || (where != null && demanding.contains(where))) {
+            if (role.secondFactor() || (where != null && demanding.contains(where))) {
                 obstacles.add("counts only in a session that was opened with a second factor");
             }
             return obstacles;
@@ -65,26 +58,22 @@ public record Explanation(List<RoleGrant> because, List<String> missing) {
      * As it is outside of any session of the account's: what counts only with a second factor does not.
      *
      * @param grants all that the account was given
-     * @param memberships the account's
+     * @param demanding tenants of the account's that demand a second factor
      * @param tenant where; null for outside of tenants
      */
     public static Explanation of(
             AccountModel model,
             Collection<RoleGrant> grants,
-            Collection<Membership> memberships,
+            Set<TenantId> demanding,
             Permission permission,
             @Nullable TenantId tenant) {
-        Set<TenantId> demanding = memberships.stream()
-                .filter(Membership::secondFactor)
-                .map(Membership::id)
-                .collect(Collectors.toSet());
-        Question question = new Question(model, permission, tenant, demanding);
+        Question question = new Question(permission, tenant, demanding);
         List<RoleGrant> because = new ArrayList<>();
         List<String> missing = new ArrayList<>();
         for (RoleGrant grant : grants) {
             Role role = model.roles().get(grant.role().role());
             if (role != null && role.may().include(permission)) {
-                List<String> obstacles = question.obstacles(grant);
+                List<String> obstacles = question.obstacles(grant, role);
                 if (obstacles.isEmpty()) {
                     because.add(grant);
                 } else {

@@ -16,7 +16,9 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
@@ -65,7 +67,11 @@ class ExplanationTest {
 
     private static Explanation explain(
             List<RoleGrant> grants, List<Membership> memberships, String permission, @Nullable TenantId tenant) {
-        return Explanation.of(MAREA, grants, memberships, Permission.of(permission), tenant);
+        Set<TenantId> demanding = memberships.stream()
+                .filter(Membership::secondFactor)
+                .map(Membership::id)
+                .collect(Collectors.toSet());
+        return Explanation.of(MAREA, grants, demanding, Permission.of(permission), tenant);
     }
 
     @Test

@@ -102,13 +102,13 @@ final class RoleUseCases {
         return live.with(revision -> {
             AccountModel model = revision.model();
             Reach reach = Reach.toRead(caller, id, model);
-            requireKnown(permission, model);
+            KnownPermissions.require(permission, model);
             Explanation explanation = revision.read(reach.scope(), work -> {
                 AccountRecord account = reach.read(work, MEMBERSHIPS);
                 return Explanation.of(
                         model,
                         new RoleGrants(work).of(account.id()),
-                        account.tenants(),
+                        account.demandingTenants(),
                         Permission.of(permission),
                         caller.tenant());
             });
@@ -118,16 +118,6 @@ final class RoleUseCases {
                     explanation.missing(),
                     names(explanation.because(), caller, revision, reach.scope()));
         });
-    }
-
-    private static void requireKnown(String permission, AccountModel model) {
-        Set<String> known = KnownPermissions.of(model);
-        if (!known.contains(permission)) {
-            throw Problem.invalid(
-                    "/permission",
-                    "unknown",
-                    "The live model knows no permission `" + permission + "`. " + Nearest.advice(permission, known));
-        }
     }
 
     static Role role(String name, AccountModel model) {

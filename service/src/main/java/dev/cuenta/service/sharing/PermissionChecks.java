@@ -2,7 +2,6 @@ package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
-import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
@@ -82,6 +81,7 @@ final class PermissionChecks {
     List<String> permissions(Caller caller, PermissionsQuestion question) {
         return live.with(revision -> {
             AccountModel model = revision.model();
+            requireAsking(caller, model);
             Collection<String> askable = caller.service() == null
                     ? KnownPermissions.of(model)
                     : caller.service().grant().asks();
@@ -105,10 +105,7 @@ final class PermissionChecks {
     private static Stream<Role> counting(
             Caller caller, AccountRecord record, @Nullable TenantId tenant, AccountModel model) {
         boolean strong = caller.owns(record.id()) && caller.strong();
-        Set<TenantId> demanding = record.tenants().stream()
-                .filter(Membership::secondFactor)
-                .map(Membership::id)
-                .collect(Collectors.toSet());
+        Set<TenantId> demanding = record.demandingTenants();
         return record.roles().stream()
                 .filter(given -> given.tenant() == null
                         || (given.tenant().equals(tenant) && (strong || !demanding.contains(tenant))))
@@ -123,6 +120,7 @@ final class PermissionChecks {
             throw Problem.invalid(
                     "/permission", "required", "Ask about a `permission`, or about `anyRole`; one of both.");
         }
+        requireAsking(caller, model);
         if (permission != null) {
             requirePermission(caller, permission, model);
             return role -> role.permits(Permission.of(permission));
@@ -130,25 +128,32 @@ final class PermissionChecks {
         boolean readsRoles = caller.service() == null
                 || caller.service().grant().attributes().contains("roles");
         refuseUnless(readsRoles, "/anyRole", "`roles`");
-        anyRole.forEach(role -> requireKnown(role, model.roles().keySet(), "/anyRole", "role"));
+        anyRole.forEach(role -> requireKnown(role, model.roles().keySet()));
         return role -> anyRole.contains(role.name());
+    }
+
+    /** A person asks about accounts, of oneself too, by the permission to read them; a service by its contract. */
+    private static void requireAsking(Caller caller, AccountModel model) {
+        if (caller.service() == null) {
+            caller.scope(CuentaPermission.ACCOUNTS_READ, model);
+        }
     }
 
     private static void requirePermission(Caller caller, String permission, AccountModel model) {
         if (caller.service() == null) {
-            requireKnown(permission, KnownPermissions.of(model), "/permission", "permission");
+            KnownPermissions.require(permission, model);
         } else {
             boolean asks = caller.service().grant().asks().contains(permission);
             refuseUnless(asks, "/permission", "this permission in `asks`");
         }
     }
 
-    private static void requireKnown(String name, Set<String> known, String pointer, String what) {
-        if (!known.contains(name)) {
+    private static void requireKnown(String role, Set<String> known) {
+        if (!known.contains(role)) {
             throw Problem.invalid(
-                    pointer,
+                    "/anyRole",
                     "unknown",
-                    "The live model knows no " + what + " `" + name + "`. " + Nearest.advice(name, known));
+                    "The live model knows no role `" + role + "`. " + Nearest.advice(role, known));
         }
     }
 

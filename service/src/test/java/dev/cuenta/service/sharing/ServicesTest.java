@@ -170,6 +170,17 @@ class ServicesTest extends OnMarea {
         assertThat(key.post("/v1/checks/accounts", Map.of("accounts", accounts, "anyRole", List.of("admiral")))
                         .problem())
                 .isEqualTo("invalid, /anyRole unknown");
+        Http hugo = person("hugo");
+        String own = marea.idOf("hugo@post.example");
+        for (Map.Entry<String, Map<String, Object>> question : Map.<String, Map<String, Object>>of(
+                        "/v1/checks", Map.of("account", own, "permission", "berths.asign"),
+                        "/v1/checks/accounts", Map.of("accounts", List.of(own), "anyRole", List.of("admiral")),
+                        "/v1/checks/permissions", Map.of("account", own))
+                .entrySet()) {
+            assertThat(hugo.post(question.getKey(), question.getValue()).status())
+                    .as(question.getKey())
+                    .isEqualTo(403);
+        }
         assertThat(key.post("/v1/checks", Map.of("account", "nobody", "permission", "berths.asign"))
                         .problem())
                 .isEqualTo("invalid, /permission unknown");

@@ -251,9 +251,9 @@ public final class RoleGrants {
                 ? 0
                 : work.sql()
                         .sql("""
-                select count(distinct g.account_id) from cuenta.role_given g
+                select count(distinct g.account_id) from cuenta.role_in_effect g
                 join cuenta.credential c on c.account_id = g.account_id
-                where g.role in (:numbers) and g.tenant_id is null and coalesce(g.starts_at, '-infinity') <= now() and g.ends_at is null
+                where g.role in (:numbers) and g.tenant_id is null and g.ends_at is null
                     and g.account_id::text is distinct from :except""")
                         .param("numbers", numbers)
                         .param("except", except == null ? null : except.toString())
