@@ -29,6 +29,9 @@ public final class RoleGrants {
     /** Stands for no tenant where rows are compared; no tenant has it. */
     private static final UUID NOWHERE = new UUID(0, 0);
 
+    private static final String MEMBER =
+            "(select true from cuenta.membership m where m.account_id = g.account_id and m.tenant_id = :tenant)";
+
     /** As the index has it. */
     private static final String IN = "coalesce(g.tenant_id, '" + NOWHERE + "')";
 
@@ -159,6 +162,7 @@ public final class RoleGrants {
     /** All that the account was given, within the work's scope: what has ended and what is yet to start, too. */
     public List<RoleGrant> of(AccountId account) {
         return grants(
+                "coalesce(g.tenant_id, :tenant) = :tenant and exists " + MEMBER,
                 "g.account_id = :key order by g.role, t.name, g.tenant_id",
                 Map.of("key", work.keys().of(account)));
     }
@@ -175,21 +179,29 @@ public final class RoleGrants {
             parameters.put("key", work.keys().of(after.account()));
             parameters.put(
                     "in", after.tenant() == null ? NOWHERE : after.tenant().value());
-            later = " and (g.account_id, " + IN + ") > (:key, :in)";
+            // PostgreSQL trusts no coalesce with rows that may not be seen: where that stands beside the key, no index
+            // begins there.
+            later = " and g.account_id >= :key and (g.account_id > :key or " + IN + " > :in)";
         }
-        return grants("g.role = :role" + later + " order by g.account_id, " + IN + " limit :limit", parameters);
+        // All that a role within a tenant needs stands in its index, in order; for one that counts everywhere,
+        // PostgreSQL
+        // chooses whether to begin with the members or with the role.
+        String within = role.withinTenant()
+                ? "g.tenant_id = :tenant and " + MEMBER
+                : "g.tenant_id is null and exists " + MEMBER;
+        return grants(within, "g.role = :role" + later + " order by g.account_id, " + IN + " limit :limit", parameters);
     }
 
     /** Where a list of holders goes on. */
     public record Place(AccountId account, @Nullable TenantId tenant) {}
 
-    private List<RoleGrant> grants(String where, Map<String, Object> parameters) {
+    /** @param within what is asked as well of work that is limited to a tenant */
+    private List<RoleGrant> grants(String within, String where, Map<String, Object> parameters) {
         Map<String, Object> all = new HashMap<>(parameters);
         String reached = "true";
         if (work.scope().tenant().isPresent()) {
             all.put("tenant", work.scope().tenant().get().value());
-            reached = "coalesce(g.tenant_id, :tenant) = :tenant and exists"
-                    + " (select 1 from cuenta.membership m where m.account_id = g.account_id and m.tenant_id = :tenant)";
+            reached = within;
         }
         String select = """
                 select %s as account, g.role, g.tenant_id, t.name, g.given_at, g.given_by, g.reason, g.starts_at, g.ends_at,

@@ -158,7 +158,10 @@ public final class Ddl {
                 "role_given_holders",
                 "cuenta.role_given",
                 "(role, account_id, coalesce(tenant_id, '00000000-0000-0000-0000-000000000000'))"));
-        parts.add(Part.index("role_given_tenant", "cuenta.role_given", "(tenant_id) where tenant_id is not null"));
+        parts.add(Part.index(
+                "role_given_in_tenant",
+                "cuenta.role_given",
+                "(tenant_id, role, account_id) where tenant_id is not null"));
         parts.add(Part.table(
                         "cuenta.membership",
                         List.of(

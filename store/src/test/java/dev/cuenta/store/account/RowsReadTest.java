@@ -16,10 +16,12 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
+import dev.cuenta.core.model.Role;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.database.TestDatabase;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.role.RoleGrants;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
@@ -65,7 +67,11 @@ class RowsReadTest {
                 fields:
                   familyName: { type: string, maxLength: 40, search: true }
                   givenName: { type: string, maxLength: 40, indexed: true }
-            roles: { boater: { number: 1, default: true }, administrator: { number: 9, may: ['*'] } }
+            roles:
+              boater: { number: 1, default: true }
+              harbourMaster: { number: 2, within: tenant, may: [accounts.read] }
+              skipper: { number: 3, within: tenant, may: [accounts.read] }
+              administrator: { number: 9, may: ['*'] }
             tenants: { membership: many }
             """;
     private static final int ACCOUNTS = 200_000;
@@ -121,7 +127,10 @@ class RowsReadTest {
                     .update();
             return sql.sql("""
                     insert into cuenta.role_given (account_id, role)
-                    select id, case when number % 50000 = 7 then 9 else 1 end from accounts.account""").update();
+                    select id, case when number % 50000 = 7 then 9 else 1 end from accounts.account""").update() + sql.sql("""
+                    insert into cuenta.role_given (account_id, role, tenant_id)
+                    select account_id, case when right(account_id::text, 3) = '777' then 2 else 3 end, tenant_id
+                    from cuenta.membership m where exists (select from accounts.account where id = m.account_id and kind = 'berthHolder')""").update();
         });
         database.sql().sql("vacuum analyze").update();
     }
@@ -316,6 +325,21 @@ class RowsReadTest {
         questions.put("locked, of those that meet a condition", accounts -> accounts.lock(ids, old));
         assertThat(questions).hasSize(5);
         assertThat(overMost(questions)).isEmpty();
+    }
+
+    /** Of a role that all have and one that few have, everywhere and in a tenant; from the beginning and from the middle. */
+    @Test
+    void whom_a_role_was_given_to() {
+        AccountId middle = Objects.requireNonNull(middle("id")).id();
+        List<Asked> asked = new ArrayList<>();
+        for (Role role : model.roles().values()) {
+            for (RoleGrants.Place after : new RoleGrants.Place[] {null, new RoleGrants.Place(middle, null)}) {
+                SCOPES.forEach((name, scope) -> asked.add(new Asked(
+                        role.name() + (after == null ? "" : ", deep") + " " + name,
+                        rowsRead(scope, work -> new RoleGrants(work).holders(role, after, 51)))));
+            }
+        }
+        assertThat(asked).hasSize(24).allMatch(one -> one.rows() < MOST);
     }
 
     /** Many that hang on many are reckoned, what there is little of is counted. */
