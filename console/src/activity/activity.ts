@@ -30,6 +30,7 @@ export const ACTIONS = [
   "recovery-code-used",
   "address-confirmed",
   "role-given",
+  "role-approved",
   "role-taken",
   "tenant-added",
   "tenant-changed",

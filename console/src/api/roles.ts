@@ -34,6 +34,15 @@ export async function giveRole(
   return (await request<Grant>("PUT", `/v1/accounts/${account}/roles/${role}`, { body: terms, tenant })).body;
 }
 
+/** A role that somebody else gave, and that waits. */
+export async function approveRole(account: string, role: string, tenant?: string): Promise<Grant> {
+  return (await request<Grant>("POST", `/v1/accounts/${account}/roles/${role}/approval`, { tenant })).body;
+}
+
+export async function waitingRoles(): Promise<Grants> {
+  return (await request<Grants>("GET", "/v1/approvals")).body;
+}
+
 export async function takeRole(account: string, role: string, tenant?: string): Promise<void> {
   await request("DELETE", `/v1/accounts/${account}/roles/${role}`, { tenant });
 }

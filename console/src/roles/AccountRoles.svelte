@@ -35,6 +35,15 @@
     {#if mayGive}
       <GrantTable label="Table of roles" grants={roles.grants} names={roles.names} busy={roles.busy}>
         {#snippet action(grant)}
+          {#if grant.state === "waiting" && grant.givenBy !== session.account?.id}
+            <button
+              type="button"
+              class="link mr-3"
+              aria-label={`Approve ${grant.role}${grant.tenant ? ` in ${grant.tenant.name}` : ""}`}
+              disabled={roles.busy}
+              onclick={() => roles.approve(grant)}>Approve</button
+            >
+          {/if}
           <button
             type="button"
             class="link"

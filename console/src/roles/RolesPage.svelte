@@ -5,7 +5,8 @@
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import GrantTable from "./GrantTable.svelte";
-  import { mayOf } from "./roles.ts";
+  import { mayOf, whomOf } from "./roles.ts";
+  import { session } from "../session/session.svelte.ts";
   import { RolesState } from "./roles.svelte.ts";
 
   const roles = new RolesState();
@@ -27,6 +28,7 @@
           <th scope="col">Number</th>
           <th scope="col">Counts</th>
           <th scope="col">May</th>
+          <th scope="col">Whom</th>
           <th scope="col"><span class="sr-only">Who has it</span></th>
         </tr>
       </thead>
@@ -34,13 +36,15 @@
         {#each roles.roles as role (role.name)}
           <tr aria-current={roles.chosen === role.name ? "true" : undefined}>
             <td class="first">
-              {role.name}{#if role.byDefault}<span class="quiet">, every new account</span>{/if}
+              {role.name}
+              {#if role.description}<p class="quiet max-w-60 text-xs whitespace-normal!">{role.description}</p>{/if}
             </td>
             <td class="font-mono">{role.number}</td>
             <td>
               {role.withinTenant ? "within a tenant" : "everywhere"}{role.secondFactor ? ", with a second factor" : ""}
             </td>
             <td class="max-w-xl min-w-56 text-xs whitespace-normal!">{mayOf(role)}</td>
+            <td class="min-w-40 text-xs whitespace-normal!">{whomOf(role)}</td>
             <td>
               <button
                 type="button"
@@ -54,6 +58,33 @@
       </tbody>
     </table>
   </Scroller>
+{/if}
+{#if roles.waiting.length}
+  <section class="mt-6" aria-label="Waiting for approval">
+    <h2 class="mb-2">Waiting for approval</h2>
+    <GrantTable
+      label="Table of roles that wait for approval"
+      grants={roles.waiting}
+      names={roles.names}
+      busy={roles.busy}
+      accounts
+      both
+    >
+      {#snippet action(grant)}
+        {#if grant.givenBy !== session.account?.id}
+          <button
+            type="button"
+            class="link"
+            aria-label={`Approve ${grant.role} of ${roles.names[grant.account] ?? grant.account}`}
+            disabled={roles.busy}
+            onclick={() => roles.approve(grant)}>Approve</button
+          >
+        {:else}
+          <span class="quiet">somebody else approves</span>
+        {/if}
+      {/snippet}
+    </GrantTable>
+  </section>
 {/if}
 {#if roles.chosen}
   <section class="mt-6" aria-label={`Who has ${roles.chosen}`}>

@@ -71,3 +71,21 @@ test("what is refused is said at its input, and what was typed stays", async () 
   expect(roles.giving).toBe(true);
   expect(roles.until).toBe("2001-01-01");
 });
+
+test("what waits is approved, and then no longer listed", async () => {
+  const waiting = { ...GRANT, state: "waiting" };
+  const asked = answering(
+    { body: { items: [{ ...MASTER, approval: true }] } },
+    { body: { items: [waiting], names: { a1: "Tomás Rey" } } },
+    { body: GRANT },
+    { body: { items: [{ ...MASTER, approval: true }] } },
+    { body: { items: [], names: {} } },
+  );
+  const roles = new RolesState();
+  await roles.load();
+  expect(roles.waiting).toEqual([waiting]);
+
+  await roles.approve(roles.waiting[0]!);
+  expect(asked[2]!.url).toBe("/v1/accounts/a1/roles/harbourMaster/approval");
+  expect(roles.waiting).toEqual([]);
+});

@@ -1,11 +1,13 @@
 import type { AccountRef, Tenant } from "../api/accounts.ts";
 import {
+  approveRole,
   explain,
   giveRole,
   holdersOf,
   listRoles,
   rolesOf,
   takeRole,
+  waitingRoles,
   type Explanation,
   type Grant,
   type Role,
@@ -21,11 +23,24 @@ export class RolesState extends Attempts {
   holders = $state.raw<Grant[] | null>(null);
   names = $state.raw<Record<string, string>>({});
   next = $state<string | undefined>();
+  /** What waits for the approval of a second person. */
+  waiting = $state.raw<Grant[]>([]);
 
   async load(): Promise<void> {
     await this.attempt(async () => {
       this.roles = await listRoles();
+      if (!this.roles.some(({ approval }) => approval)) return;
+      const waiting = await waitingRoles();
+      this.waiting = waiting.items;
+      this.names = { ...this.names, ...waiting.names };
     });
+  }
+
+  async approve(grant: Grant): Promise<void> {
+    await this.attempt(async () => {
+      await approveRole(grant.account, grant.role, grant.tenant?.id);
+    });
+    if (!this.failure) await this.load();
   }
 
   async choose(role: string): Promise<void> {
@@ -122,6 +137,13 @@ export class AccountRolesState extends Attempts {
     } finally {
       this.busy = false;
     }
+  }
+
+  async approve(grant: Grant): Promise<void> {
+    await this.attempt(async () => {
+      await approveRole(grant.account, grant.role, grant.tenant?.id);
+    });
+    if (!this.failure) await this.load();
   }
 
   async take(grant: Grant): Promise<void> {

@@ -1,14 +1,21 @@
 import { expect, test } from "vitest";
 import type { Role } from "../api/roles.ts";
-import { mayOf, momentOf, permissionsOf } from "./roles.ts";
+import { mayOf, momentOf, permissionsOf, whomOf } from "./roles.ts";
 
 const MASTER: Role = {
   name: "harbourMaster",
   number: 2,
+  label: "Harbour master",
+  description: "",
   byDefault: false,
+  onCreate: false,
   withinTenant: true,
+  kinds: [],
   may: ["accounts.read", "berths.assign"],
+  excludes: [],
+  approval: false,
   secondFactor: false,
+  formerly: [],
 };
 
 test("a day begins at midnight and ends at the next", () => {
@@ -25,4 +32,11 @@ test("a role says what it lets people do", () => {
     "accounts.read",
     "berths.assign",
   ]);
+});
+
+test("a role says who gets it, and who cannot have it", () => {
+  expect(whomOf(MASTER)).toBe("");
+  expect(whomOf({ ...MASTER, byDefault: true, kinds: ["staff"], excludes: ["auditor"], approval: true })).toBe(
+    "every new account; only of kind staff; never beside auditor; when a second person has approved it",
+  );
 });

@@ -11,6 +11,19 @@ export function mayOf(role: Role): string {
   return role.may.join(", ") || "nothing by itself";
 }
 
+/** Who gets a role by themselves, and who cannot have it. */
+export function whomOf(role: Role): string {
+  return [
+    role.byDefault ? "every new account" : "",
+    role.onCreate ? "whoever makes a tenant" : "",
+    role.kinds.length ? `only of kind ${role.kinds.join(", ")}` : "",
+    role.excludes.length ? `never beside ${role.excludes.join(", ")}` : "",
+    role.approval ? "when a second person has approved it" : "",
+  ]
+    .filter(Boolean)
+    .join("; ");
+}
+
 /** A day as a moment: its beginning, or its end, in UTC; undefined for none. */
 export function momentOf(day: string, end: boolean): string | undefined {
   if (!day) return undefined;

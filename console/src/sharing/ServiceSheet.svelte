@@ -2,6 +2,7 @@
   import { Button } from "flowbite-svelte";
   import type { Service } from "../api/services.ts";
   import Bead from "../parts/Bead.svelte";
+  import Moment from "../parts/Moment.svelte";
   import Notice from "../parts/Notice.svelte";
   import { session } from "../session/session.svelte.ts";
   import KeyForm from "./KeyForm.svelte";
@@ -44,6 +45,18 @@
       <dd class="font-mono text-xs leading-5 break-words">{part.names.join(", ")}</dd>
     {/each}
   </dl>
+  {#if service.vocabulary?.differences.length}
+    <div class="mb-4">
+      <Notice kind="decision" text="Its code differs from the live model, as it said when it last started:" />
+      <ul class="mt-2 list-disc pl-8 text-sm">
+        {#each service.vocabulary.differences as gap (gap.pointer + gap.detail)}<li>{gap.detail}</li>{/each}
+      </ul>
+    </div>
+  {:else if service.vocabulary}
+    <p class="quiet mb-4">
+      Its code knew all names of the live model when it last started, <Moment at={service.vocabulary.sent} />.
+    </p>
+  {/if}
   {#if services.told?.service === service.name}
     <div class="mb-4">
       <Notice kind="once" text="This is the key. It is not shown again: put it where the service finds it." />

@@ -50,6 +50,7 @@ class ArchitectureTest {
                     "java.net",
                     "java.nio.charset",
                     "java.security",
+                    "javax.lang.model",
                     "org.jspecify..",
                     "org.snakeyaml.engine..",
                     "com.cronutils..",

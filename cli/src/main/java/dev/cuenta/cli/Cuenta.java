@@ -19,6 +19,7 @@ import dev.cuenta.cli.session.SignInCommand;
 import dev.cuenta.cli.session.SignOutCommand;
 import dev.cuenta.cli.session.WhoAmICommand;
 import dev.cuenta.cli.sharing.ServicesCommand;
+import dev.cuenta.cli.sharing.TypesCommand;
 import dev.cuenta.cli.shell.CompletionCommand;
 import dev.cuenta.cli.shell.ManualCommand;
 import dev.cuenta.cli.tenant.TenantsCommand;
@@ -107,6 +108,7 @@ public final class Cuenta implements CommandGroup {
                 Map.entry("sign-in", SignInCommand.class),
                 Map.entry("sign-out", SignOutCommand.class),
                 Map.entry("roles", RolesCommand.class),
+                Map.entry("types", TypesCommand.class),
                 Map.entry("tenants", TenantsCommand.class),
                 Map.entry("activity", ActivityCommand.class),
                 Map.entry("jobs", JobsCommand.class),

@@ -76,6 +76,11 @@ public final class CuentaClient {
         return send(Request.of("POST", path).json(body));
     }
 
+    /** As {@link #post(String, Object)}, whose answer is read as what it is. */
+    public <T> T post(String path, Object body, Class<T> type) {
+        return read(Request.of("POST", path).json(body), type);
+    }
+
     /** A form ({@code application/x-www-form-urlencoded}), as some standards have it. */
     public Answer postForm(String path, Map<String, String> form) {
         return send(Request.of("POST", path).form(form));

@@ -51,10 +51,15 @@ final class GiveCommand implements Runnable {
         RoleGrant grant = client.put(given.path(client), new RoleTerms(reason, starts, ends), RoleGrant.class);
         spec.commandLine()
                 .getOut()
-                .println("Gave `" + grant.role() + "`: counts " + counts(grant) + ", " + Grants.when(grant) + ".");
+                .println("Gave `" + grant.role() + "`: "
+                        + (grant.state() == RoleGrant.State.WAITING
+                                ? "it counts " + counts(grant)
+                                        + " as soon as somebody else approves it: cuenta roles approve "
+                                        + given.account() + " " + grant.role()
+                                : "counts " + counts(grant) + ", " + Grants.when(grant) + "."));
     }
 
-    private static String counts(RoleGrant grant) {
+    static String counts(RoleGrant grant) {
         return grant.tenant() == null ? "everywhere" : "in " + grant.tenant().name();
     }
 }

@@ -16,6 +16,10 @@ final class Given {
         return "/v1/accounts/" + Accounts.id(client, account) + "/roles/" + role;
     }
 
+    String account() {
+        return account;
+    }
+
     String role() {
         return role;
     }

@@ -40,6 +40,7 @@ final class Grants {
     /** Whether it counts now, and for how long. */
     static String when(RoleGrant grant) {
         return switch (grant.state()) {
+            case WAITING -> "waits for approval" + until(grant);
             case UPCOMING -> "from " + grant.starts() + until(grant);
             case IN_EFFECT -> grant.ends() == null ? "now" : "until " + grant.ends();
             case ENDED -> "ended " + grant.ends();
@@ -54,6 +55,7 @@ final class Grants {
         List<String> words = new ArrayList<>();
         words.add(shortly(grant.givenAt()));
         Optional.ofNullable(grant.givenBy()).ifPresent(by -> words.add("by " + name(by)));
+        Optional.ofNullable(grant.approvedBy()).ifPresent(by -> words.add("approved by " + name(by)));
         return String.join(" ", words);
     }
 

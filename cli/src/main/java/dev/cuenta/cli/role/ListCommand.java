@@ -4,6 +4,7 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.wire.role.Role;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
@@ -28,15 +29,34 @@ final class ListCommand implements Runnable {
         if (output.printed(roles)) {
             return;
         }
-        Table table = new Table("ROLE", "NUMBER", "COUNTS", "MAY", "GIVES");
+        Table table = new Table("ROLE", "NUMBER", "COUNTS", "MAY", "GIVES", "WHOM");
         roles.forEach(role -> table.row(
                 role.name(),
                 role.number(),
                 (role.withinTenant() ? "within a tenant" : "everywhere")
-                        + (role.secondFactor() ? ", with a second factor" : ""),
-                String.join(", ", role.may())
-                        + (role.byDefault() ? (role.may().isEmpty() ? "" : "; ") + "every new account has it" : ""),
-                role.gives() == null ? "" : String.join(", ", role.gives())));
+                        + (role.secondFactor() ? ", with a second factor" : "")
+                        + (role.approval() ? ", when approved" : ""),
+                String.join(", ", role.may()),
+                role.gives() == null ? "" : String.join(", ", role.gives()),
+                whom(role)));
         output.print(table, "The live model has no roles.");
+    }
+
+    /** Who gets it by themselves, and who cannot have it. */
+    private static String whom(Role role) {
+        List<String> words = new ArrayList<>();
+        if (role.byDefault()) {
+            words.add("every new account");
+        }
+        if (role.onCreate()) {
+            words.add("whoever makes a tenant");
+        }
+        if (!role.kinds().isEmpty()) {
+            words.add("only of kind " + String.join(", ", role.kinds()));
+        }
+        if (!role.excludes().isEmpty()) {
+            words.add("never beside " + String.join(", ", role.excludes()));
+        }
+        return String.join("; ", words);
     }
 }

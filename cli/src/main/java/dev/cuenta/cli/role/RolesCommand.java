@@ -8,7 +8,8 @@ import picocli.CommandLine.Command;
 @Command(
         name = "roles",
         mixinStandardHelpOptions = true,
-        description = "See roles and who has them, give and take them, and explain why somebody may do something.")
+        description =
+                "See roles and who has them, give, approve and take them, and explain why somebody may do something.")
 public final class RolesCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
@@ -18,6 +19,8 @@ public final class RolesCommand implements CommandGroup {
                 "of", OfCommand.class,
                 "give", GiveCommand.class,
                 "take", TakeCommand.class,
+                "waiting", WaitingCommand.class,
+                "approve", ApproveCommand.class,
                 "explain", ExplainCommand.class);
     }
 }

@@ -39,16 +39,20 @@ final class CheckCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        JsonNode contract = contract();
+        String text = ModelText.of(file);
+        JsonNode contract = contract(text);
         JsonNode checked = service.client()
                 .post("/v1/services/" + contract.path("service").asString("") + "/contract-checks", contract)
                 .body();
         boolean fits = checked.path("fits").asBoolean();
         if (!output.printed(checked)) {
-            checked.path("gaps")
-                    .forEach(gap -> output.writer()
-                            .println(gap.path("pointer").asString() + ": "
-                                    + gap.path("detail").asString()));
+            Lines lines = Lines.of(CuentaClient.json(), text);
+            checked.path("gaps").forEach(gap -> {
+                String pointer = gap.path("pointer").asString();
+                output.writer()
+                        .println(file + ":" + lines.of(pointer) + ": " + pointer + ": "
+                                + gap.path("detail").asString());
+            });
             output.writer()
                     .println(
                             fits
@@ -61,9 +65,9 @@ final class CheckCommand implements Callable<Integer> {
         return fits ? 0 : 1;
     }
 
-    private JsonNode contract() {
+    private JsonNode contract(String text) {
         try {
-            JsonNode contract = CuentaClient.json().readTree(ModelText.of(file));
+            JsonNode contract = CuentaClient.json().readTree(text);
             if (contract.path("service").asString("").matches("[A-Za-z][A-Za-z0-9]*")) {
                 return contract;
             }

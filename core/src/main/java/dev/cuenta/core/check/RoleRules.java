@@ -5,6 +5,7 @@ import dev.cuenta.core.finding.Findings;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.model.TenantRules.OnSignUp;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.permission.TeamPermission;
@@ -30,6 +31,9 @@ final class RoleRules {
         model.roles().values().forEach(role -> {
             checkDefault(role);
             checkWithin(role);
+            checkHolding(role);
+            checkOnCreate(role);
+            checkFormerly(role);
             checkPermissions(role);
             checkGives(role);
             checkUse(role);
@@ -65,6 +69,87 @@ final class RoleRules {
                     "Every new account gets `" + role.name() + "`, which may do everything.",
                     "Remove `default` from it.");
         }
+        if (role.approval() && (role.byDefault() || role.onCreate())) {
+            findings.add(
+                    FindingCode.APPROVAL_BY_NOBODY,
+                    path(role, "approval"),
+                    "`" + role.name() + "` waits for approval, and "
+                            + (role.byDefault() ? "every new account" : "whoever makes a tenant") + " gets it.",
+                    "Take `approval` out, or give the role to chosen people only.");
+        }
+    }
+
+    /** Which kinds may have it, and beside what. */
+    private void checkHolding(Role role) {
+        known(role, "kinds", role.kinds(), "kind", model.kinds().keySet());
+        known(role, "excludes", role.excludes(), "role", model.roles().keySet());
+        model.roles().values().stream()
+                .filter(other -> role.name().compareTo(other.name()) <= 0 && role.excludes(other))
+                .filter(other -> other.equals(role) || givenTogether(role, other))
+                .forEach(other -> findings.add(
+                        FindingCode.ROLES_AT_ODDS,
+                        path(role.excludes().contains(other.name()) ? role : other, "excludes"),
+                        other.equals(role)
+                                ? "`" + role.name() + "` excludes itself."
+                                : "New accounts get `" + role.name() + "` and `" + other.name()
+                                        + "`, and one excludes the other.",
+                        "Take one of the two out."));
+    }
+
+    private boolean givenTogether(Role one, Role other) {
+        return byItself(one)
+                && byItself(other)
+                && model.kinds().values().stream().anyMatch(kind -> one.suits(kind) && other.suits(kind));
+    }
+
+    private static boolean byItself(Role role) {
+        return role.byDefault() || role.onCreate();
+    }
+
+    private void checkOnCreate(Role role) {
+        if (!role.onCreate()) {
+            return;
+        }
+        if (!role.withinTenant()) {
+            findings.add(
+                    FindingCode.CREATOR_ROLE_EVERYWHERE,
+                    path(role, "onCreate"),
+                    "Whoever makes a tenant would get `" + role.name() + "`, which counts everywhere.",
+                    "Add `within: tenant` to it.");
+        } else if (model.tenants().onSignUp() != OnSignUp.CREATE) {
+            findings.add(
+                    FindingCode.CREATOR_ROLE_UNUSED,
+                    path(role, "onCreate"),
+                    "`" + role.name() + "` is for whoever makes a tenant, and no sign-up makes one.",
+                    "Add `onSignUp: create` to `tenants`, or take `onCreate` out.");
+        }
+    }
+
+    private void checkFormerly(Role role) {
+        role.formerly().stream()
+                .filter(name -> model.roles().containsKey(name)
+                        || model.roles().values().stream()
+                                .anyMatch(other -> !other.name().equals(role.name())
+                                        && other.formerly().contains(name)))
+                .forEach(name -> findings.add(
+                        FindingCode.FORMER_NAME_IN_USE,
+                        path(role, "formerly"),
+                        "`" + role.name() + "` was called `" + name + "`, and "
+                                + (model.roles().containsKey(name)
+                                        ? "that is a role's name now."
+                                        : "so was another role."),
+                        "Keep the name at one of the two."));
+    }
+
+    private void known(Role role, String key, Set<String> named, String what, Set<String> known) {
+        named.stream()
+                .sorted()
+                .filter(name -> !known.contains(name))
+                .forEach(name -> findings.add(
+                        FindingCode.UNKNOWN_REFERENCE,
+                        path(role, key),
+                        "There is no " + what + " `" + name + "`.",
+                        Nearest.advice(name, known)));
     }
 
     private void checkWithin(Role role) {
@@ -109,14 +194,7 @@ final class RoleRules {
     private void checkGives(Role role) {
         boolean mayGive = role.permits(CuentaPermission.ROLES_GIVE);
         if (role.gives() != null) {
-            role.gives().stream()
-                    .sorted()
-                    .filter(name -> !model.roles().containsKey(name))
-                    .forEach(name -> findings.add(
-                            FindingCode.UNKNOWN_REFERENCE,
-                            path(role, "gives"),
-                            "There is no role `" + name + "`.",
-                            Nearest.advice(name, model.roles().keySet())));
+            known(role, "gives", role.gives(), "role", model.roles().keySet());
         }
         if (role.gives() != null && !mayGive) {
             findings.add(

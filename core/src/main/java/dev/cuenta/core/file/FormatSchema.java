@@ -214,7 +214,10 @@ public final class FormatSchema {
     private static Map<String, Object> role() {
         Map<String, Object> properties = new LinkedHashMap<>();
         properties.put("number", Map.of("type", "integer", "minimum", 1, "maximum", 32_000));
+        properties.put("label", TEXT);
+        properties.put("description", described("For people: what whoever has it is there for.", TEXT));
         properties.put("default", described("Every new account gets it.", FLAG));
+        properties.put("onCreate", described("Whoever makes a tenant by signing up gets it there.", FLAG));
         properties.put("within", described("It counts only in the tenant in which it was given.", values("tenant")));
         properties.put(
                 "may",
@@ -228,9 +231,12 @@ public final class FormatSchema {
                 described(
                         "The only roles that this role lets people assign; by default all that their own permissions cover.",
                         texts()));
+        properties.put("kinds", described("The only kinds of accounts that it is given to; by default all.", texts()));
+        properties.put("excludes", described("Roles that nobody has beside this one.", texts()));
+        properties.put("approval", described("Counts only when a second person has approved it.", FLAG));
         properties.put(
                 "secondFactor", described("Counts only in sessions that were opened with a second factor.", FLAG));
-        properties.put("label", TEXT);
+        properties.put("formerly", described("What it was called; the number says that it is the same role.", texts()));
         return group(properties, List.of("number"));
     }
 

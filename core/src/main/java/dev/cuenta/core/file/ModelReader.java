@@ -14,7 +14,6 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.Template;
 import dev.cuenta.core.model.TenantRules;
-import dev.cuenta.core.permission.Permissions;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -160,33 +159,11 @@ final class ModelReader {
                                 "Choose another name.");
                 continue;
             }
-            named.element().section().ifPresent(section -> roles.put(named.name(), role(named.name(), section)));
+            named.element()
+                    .section()
+                    .ifPresent(section -> roles.put(named.name(), RoleReader.read(named.name(), section)));
         }
         return roles;
-    }
-
-    private static Role role(String name, Section section) {
-        Role role = new Role(
-                name,
-                section.require("number", "Give the role a number that stays its own for ever.")
-                        .flatMap(element -> element.whole(1, 32_000))
-                        .orElse(0),
-                section.take("default").flatMap(Element::flag).orElse(false),
-                section.take("within")
-                        .flatMap(element -> element.oneOf(Within.class))
-                        .isPresent(),
-                Permissions.of(section.take("may").map(Element::texts).orElse(List.of())),
-                section.take("gives")
-                        .map(element -> Set.copyOf(element.texts()))
-                        .orElse(null),
-                section.take("secondFactor").flatMap(Element::flag).orElse(false));
-        section.take("label");
-        section.refuseOthers();
-        return role;
-    }
-
-    private enum Within {
-        TENANT
     }
 
     private Map<String, Service> services(Section file) {

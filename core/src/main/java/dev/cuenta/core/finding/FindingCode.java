@@ -47,6 +47,12 @@ public enum FindingCode {
     ROLE_NUMBER_REUSED(ERROR, "Two roles with one number cannot be told apart in the database."),
     NO_ADMINISTRATOR(ERROR, "No role may do everything, so nobody could administer the accounts."),
     DEFAULT_ADMINISTRATES(ERROR, "Everyone who signs up would become an administrator."),
+    ROLES_AT_ODDS(ERROR, "New accounts would get roles that nobody may have together."),
+    APPROVAL_BY_NOBODY(ERROR, "What new accounts get by themselves has nobody who could approve it."),
+    CREATOR_ROLE_EVERYWHERE(
+            ERROR, "Whoever makes a tenant gets the role in it; one that counts everywhere would reach all."),
+    CREATOR_ROLE_UNUSED(WARNING, "No sign-up makes a tenant, so nobody gets the role that way."),
+    FORMER_NAME_IN_USE(ERROR, "A name that stands for two roles says of neither which one is meant."),
     PERMISSION_BEYOND_TENANT(
             ERROR, "The permission is about the whole installation; from within a tenant it would reach the others."),
     PERMISSION_NOBODY_ASKS(WARNING, "A permission that nothing checks has no effect; it may be misspelt."),

@@ -92,8 +92,26 @@ public record AccountModel(
         return fields.values().stream().filter(Field::signIn).toList();
     }
 
-    public List<Role> defaultRoles() {
-        return roles.values().stream().filter(Role::byDefault).toList();
+    /** Those that every new account of the kind gets. */
+    public List<Role> defaultRoles(Kind kind) {
+        return roles.values().stream()
+                .filter(role -> role.byDefault() && role.suits(kind))
+                .toList();
+    }
+
+    /** Those that whoever makes a tenant gets there; an account of the kind. */
+    public List<Role> creatorRoles(Kind kind) {
+        return roles.values().stream()
+                .filter(role -> role.onCreate() && role.suits(kind))
+                .toList();
+    }
+
+    /** The role of that name, or the one that was called so. */
+    public Optional<Role> roleCalled(String name) {
+        return Optional.ofNullable(roles.get(name))
+                .or(() -> roles.values().stream()
+                        .filter(role -> role.formerly().contains(name))
+                        .findFirst());
     }
 
     public List<Role> administeringRoles() {

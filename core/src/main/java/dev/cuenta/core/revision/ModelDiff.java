@@ -47,6 +47,7 @@ public final class ModelDiff {
         diff.compareRetention();
         new Promotions(live, next).add(stored, diff.changes);
         new ContractDiff(live, next, diff.changes).compare();
+        new VocabularyDiff(live, next, stored, diff.changes).compare();
         return new Diff(liveRevision, diff.changes);
     }
 

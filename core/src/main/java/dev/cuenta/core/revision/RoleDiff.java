@@ -86,17 +86,41 @@ final class RoleDiff {
                     after,
                     "The role `" + before.name() + "` is called `" + after.name() + "` now.",
                     "Whoever has it keeps it; it is known by its number " + after.number() + "."));
-            live.services().values().stream()
-                    .filter(service -> service.attributes().contains("roles"))
-                    .forEach(service -> changes.add(Change.of(
-                                    ChangeKind.CONTRACT_TOUCHED,
-                                    service.name() + ".roles." + before.name(),
-                                    Effect.CONTRACT,
-                                    "`" + service.name() + "` reads and asks for roles by name, and `" + before.name()
-                                            + "` is called `" + after.name() + "`.",
-                                    "Its team must have a version that knows the new name.")
-                            .toAllowIf(true)));
-            owed.said("name");
+            tellServices(
+                    before,
+                    "is called `" + after.name() + "`",
+                    "Its team must have a version that knows the new name.");
+            owed.said("name", "label"); // it is told that it is called otherwise
+        }
+        owed.said("formerly"); // the number says that it is the same role
+        if (owed.containsAny("label", "description")) {
+            changes.add(Change.of(
+                    ChangeKind.FIELD_DESCRIBED,
+                    "roles." + after.name(),
+                    Effect.INSTANT,
+                    "The role `" + after.name() + "` is described differently.",
+                    "No record changes."));
+            owed.said("label", "description");
+        }
+        if (owed.containsAny("kinds", "excludes")) {
+            holding(after);
+            owed.said("kinds", "excludes");
+        }
+        if (owed.contains("approval")) {
+            changes.add(rules(
+                    after,
+                    after.approval()
+                            ? "The role `" + after.name() + "` counts only when a second person has approved it."
+                            : "The role `" + after.name() + "` needs no approval any more.",
+                    "Whoever has it keeps it."));
+            owed.said("approval");
+        }
+        if (owed.contains("onCreate")) {
+            changes.add(rules(
+                    after,
+                    "Whoever makes a tenant gets `" + after.name() + "` there" + (after.onCreate() ? "." : " no more."),
+                    "Counts for tenants that are made from now on."));
+            owed.said("onCreate");
         }
         if (owed.contains("secondFactor")) {
             changes.add(rules(
@@ -133,7 +157,35 @@ final class RoleDiff {
         }
     }
 
+    /** By which kinds, and beside what. */
+    private void holding(Role after) {
+        long misplaced = stored.misplaced(after);
+        changes.add(rules(
+                        after,
+                        "The role `" + after.name()
+                                + "` is given to other accounts than before: by their kind, or beside which roles.",
+                        misplaced == 0
+                                ? "Everyone who has it could be given it."
+                                : "Those who would not be given it any more keep it until it is taken.")
+                .touching(misplaced)
+                .toAllowIf(misplaced > 0));
+    }
+
+    private void tellServices(Role role, String what, String consequence) {
+        live.services().values().stream()
+                .filter(service -> service.attributes().contains("roles"))
+                .forEach(service -> changes.add(Change.of(
+                                ChangeKind.CONTRACT_TOUCHED,
+                                service.name() + ".roles." + role.name(),
+                                Effect.CONTRACT,
+                                "`" + service.name() + "` reads and asks for roles by name, and `" + role.name() + "` "
+                                        + what + ".",
+                                consequence)
+                        .toAllowIf(true)));
+    }
+
     private void removed(Role role) {
+        tellServices(role, "goes", "Its team must have a version that does without.");
         long holders = stored.holders(role.number());
         changes.add(Change.of(
                         ChangeKind.ROLE_REMOVED,

@@ -3,7 +3,10 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.sharing.Vocabulary;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** What a diff has to know about the records that are there. */
@@ -36,6 +39,9 @@ public interface StoredRecords {
     /** How many of them have a second factor. */
     long strongHolders(int role);
 
+    /** How many accounts hold the role though the model as it will be would not give it to them: by their kind, or beside another. */
+    long misplaced(Role role);
+
     /** How many accounts belong to more than one tenant. */
     long inSeveralTenants();
 
@@ -44,6 +50,9 @@ public interface StoredRecords {
 
     /** The column that was kept aside when the field was removed, if one was and it has the same type. */
     Optional<Kept> kept(Field field);
+
+    /** What the code of services knows, by the service, as far as they have said. */
+    Map<String, Vocabulary> vocabularies();
 
     /** How many values that an earlier, narrower revision put aside come back now that the field has its limits again. */
     long returning(Field before, Field after);

@@ -38,6 +38,9 @@ public record Explanation(List<RoleGrant> because, List<String> missing) {
                 obstacles.add("does not count for that: it counts within a tenant, and `" + permission.word()
                         + "` reaches further");
             }
+            if (grant.state() == State.WAITING) {
+                obstacles.add("waits for the approval of a second person");
+            }
             if (grant.state() == State.UPCOMING) {
                 obstacles.add("starts " + grant.terms().starts());
             }

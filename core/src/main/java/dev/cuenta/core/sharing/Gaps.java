@@ -39,7 +39,13 @@ public final class Gaps {
                                 + " now.");
             }
         });
+        found.gaps.addAll(named(needed).differences(named(given)));
         return List.copyOf(found.gaps);
+    }
+
+    /** What of a contract's names is promised nowhere else in it. */
+    private static Vocabulary named(Contract contract) {
+        return new Vocabulary(contract.roles(), contract.kinds(), Set.of(), Map.of());
     }
 
     private void names(String list, Collection<String> needed, Collection<String> given) {

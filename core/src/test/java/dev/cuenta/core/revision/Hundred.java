@@ -2,7 +2,11 @@ package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Role;
+import dev.cuenta.core.sharing.Vocabulary;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** A hundred accounts of each kind, ten values in each field, nothing kept aside. */
 class Hundred implements StoredRecords {
@@ -69,6 +73,18 @@ class Hundred implements StoredRecords {
     @Override
     public long holders(int role) {
         return 10;
+    }
+
+    @Override
+    public Map<String, Vocabulary> vocabularies() {
+        return Map.of(
+                "billing",
+                new Vocabulary(Map.of("boater", 1, "administrator", 9), Set.of("berthHolder"), Set.of(), Map.of()));
+    }
+
+    @Override
+    public long misplaced(Role role) {
+        return 2;
     }
 
     @Override

@@ -254,6 +254,38 @@ class ModelDiffTest {
     }
 
     @Test
+    void what_a_role_limits_says_whom_it_concerns() {
+        String crew = Models.SMALL.replace("roles:\n", "roles:\n  crew: { number: 3, may: [accounts.read] }\n");
+        Change excludes = only(crew, crew.replace("number: 3", "number: 3, excludes: [administrator]"));
+        assertThat(excludes.records()).isEqualTo(2);
+        assertThat(excludes.toAllow()).isTrue();
+        assertThat(only(crew, crew.replace("number: 3", "number: 3, approval: true"))
+                        .what())
+                .isEqualTo("The role `crew` counts only when a second person has approved it.");
+        assertThat(only(crew, crew.replace("number: 3", "number: 3, description: Hands on deck"))
+                        .what())
+                .isEqualTo("The role `crew` is described differently.");
+    }
+
+    /** {@code Hundred}'s billing said that it knows the roles boater and administrator, and the kind berthHolder. */
+    @Test
+    void what_the_code_of_a_service_would_not_know_is_told() {
+        String services = Models.SMALL + "services: { billing: { reads: [email, roles] } }\n";
+        String more = services.replace("roles:\n", "roles:\n  crew: { number: 3, may: [accounts.read] }\n");
+        assertThat(ModelDiff.between(1, Models.of(services), Models.of(more), new Hundred())
+                        .changes())
+                .extracting(Change::name, Change::what)
+                .contains(tuple(
+                        "contract-touched:billing.vocabulary.roles",
+                        "The code of `billing` differs: The role `crew` is not known to the code."));
+        String renumbered = services.replace("number: 1,", "number: 4,").replace("boater:", "sailor:");
+        assertThat(ModelDiff.between(1, Models.of(services), Models.of(renumbered), new Hundred())
+                        .changes())
+                .extracting(Change::what)
+                .contains("The code of `billing` differs: There is no role `boater`.");
+    }
+
+    @Test
     void a_retention_rule_says_how_many_it_would_take_now() {
         String rule = "retention: { old: { where: 'name pr', after: P2Y, since: meta.created, do: delete } }\n";
         Change change = only(Models.SMALL, Models.SMALL + rule);

@@ -57,6 +57,7 @@ class ExplanationTest {
                 tenant == null ? null : tenant.equals(NORTH) ? "North" : "South",
                 NOW,
                 "8",
+                null,
                 new GrantTerms(null, starts, ends),
                 state);
     }

@@ -116,10 +116,10 @@ final class AccountChange {
         accounts.change(account, values, clock.instant());
         tellBothAddresses(work, record, changed);
         AccountUseCases.askToConfirm(work, record.id(), changed);
-        roles.ifPresent(change -> change.apply(work, account, caller.author()));
+        roles.ifPresent(change -> change.apply(work, account, caller.giver()));
         Map<String, Object> details = new LinkedHashMap<>();
         details.put("fields", FieldChanges.between(model, record.values(), values));
-        roles.ifPresent(change -> change.tell(details));
+        roles.ifPresent(change -> change.tell(details, caller.giver()));
         new Activity(work).add(Action.ACCOUNT_CHANGED, record.id(), caller.origin(), details);
         return AccountUseCases.project(
                 revision, caller, accounts.find(record.id()).orElseThrow(), Set.of());

@@ -27,7 +27,7 @@ import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
-import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.Administrators;
 import dev.cuenta.store.sharing.Dependents;
 import java.time.Clock;
 import java.util.List;
@@ -223,8 +223,7 @@ public final class AccountUseCases {
      * @throws Problem CONFLICT where nobody else would administer for good
      */
     public static void guardLastAdministrator(Work work, AccountRecord record) {
-        if (administers(record, work.revision().model())
-                && new RoleGrants(work).lockOtherAdministrators(record.id()) == 0) {
+        if (administers(record, work.revision().model()) && new Administrators(work).lockOthers(record.id()) == 0) {
             throw Problem.of(
                     ProblemKind.CONFLICT,
                     "Nobody else who can sign in administers. Make another administrator with a password first.");

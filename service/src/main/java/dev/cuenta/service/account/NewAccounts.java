@@ -28,8 +28,9 @@ import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.password.Credentials;
-import dev.cuenta.store.role.RoleGrants;
-import dev.cuenta.store.role.RoleGrants.ForNew;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.GivenRoles.ForNew;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Invitations;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
@@ -52,9 +53,17 @@ import org.springframework.stereotype.Component;
 @Component
 public final class NewAccounts {
     /** An account that is ready to be stored. */
-    public record Prepared(NewAccount account, @Nullable String passwordHash, Set<Role> roles, List<TenantId> tenants) {
+    public record Prepared(
+            NewAccount account, @Nullable String passwordHash, Set<Role> roles, List<TenantId> tenants, Giver giver) {
         Prepared within(TenantId tenant) {
-            return new Prepared(account, passwordHash, roles, List.of(tenant));
+            return new Prepared(account, passwordHash, roles, List.of(tenant), giver);
+        }
+
+        /** In a tenant that is made for it. */
+        Prepared creating(TenantId tenant, AccountModel model) {
+            Set<Role> all = new LinkedHashSet<>(roles);
+            all.addAll(model.creatorRoles(account.kind()));
+            return new Prepared(account, passwordHash, all, List.of(tenant), giver);
         }
     }
 
@@ -98,7 +107,9 @@ public final class NewAccounts {
         return throttle.countSignUp(String.valueOf(origin.address()), () -> {
             String hash = hash(Familiarity.NEW, password, model, values);
             NewAccount account = new NewAccount(model.defaultKind(), values, clock.instant());
-            return store.apply(new SignUp(new Prepared(account, hash, defaultRoles(model), List.of()), invitation));
+            return store.apply(new SignUp(
+                    new Prepared(account, hash, defaultRoles(model, model.defaultKind()), List.of(), Giver.CUENTA),
+                    invitation));
         });
     }
 
@@ -114,12 +125,12 @@ public final class NewAccounts {
             throw RoleChange.tenantMissing();
         }
         requireGiving(caller, given, tenants, model, "/roles");
-        Set<Role> roles = defaultRoles(model);
+        Set<Role> roles = defaultRoles(model, kind);
         roles.addAll(given);
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.CREATE, caller.viewer(model), kind, rest);
         String hash = password == null ? null : hash(Familiarity.KNOWN, password, model, values);
-        return new Prepared(new NewAccount(kind, values, clock.instant()), hash, roles, tenants);
+        return new Prepared(new NewAccount(kind, values, clock.instant()), hash, roles, tenants, caller.giver());
     }
 
     /** Whoever makes an account with roles could have given them. */
@@ -142,9 +153,9 @@ public final class NewAccounts {
         Map<FieldPath, @Nullable Object> values =
                 revision.admission().forNew(Operation.SEED, Viewer.of(Set.of()), kind, rest);
         String hash = password == null ? null : hash(Familiarity.KNOWN, password, model, values);
-        Set<Role> all = defaultRoles(model);
+        Set<Role> all = defaultRoles(model, kind);
         all.addAll(roles);
-        return new Prepared(new NewAccount(kind, values, created), hash, all, tenants);
+        return new Prepared(new NewAccount(kind, values, created), hash, all, tenants, Giver.CUENTA);
     }
 
     public AccountId store(Prepared prepared, Work work) {
@@ -154,12 +165,13 @@ public final class NewAccounts {
             new Credentials(work).set(account, prepared.passwordHash());
         }
         join(id, prepared.tenants(), new Tenants(work));
-        new RoleGrants(work)
-                .giveAll(prepared.roles().stream()
-                        .flatMap(role -> role.withinTenant()
-                                ? prepared.tenants().stream().map(tenant -> new ForNew(id, role, tenant))
-                                : Stream.of(new ForNew(id, role, null)))
-                        .toList());
+        Kind kind = prepared.account().kind();
+        List<ForNew> roles = prepared.roles().stream()
+                .flatMap(role -> role.withinTenant()
+                        ? prepared.tenants().stream().map(tenant -> new ForNew(id, kind, role, tenant))
+                        : Stream.of(new ForNew(id, kind, role, null)))
+                .toList();
+        new GivenRoles(work).giveAll(roles, prepared.giver());
         return id;
     }
 
@@ -187,7 +199,7 @@ public final class NewAccounts {
             return store(prepared, work);
         }
         TenantId own = ownTenant(prepared, name, work);
-        AccountId id = store(prepared.within(own), work);
+        AccountId id = store(prepared.creating(own, work.revision().model()), work);
         new Tenants(work).found(own, id);
         return id;
     }
@@ -217,8 +229,8 @@ public final class NewAccounts {
         return passwords.hash(familiarity, password, model.password(), identifiers);
     }
 
-    private static Set<Role> defaultRoles(AccountModel model) {
-        return new LinkedHashSet<>(model.defaultRoles());
+    private static Set<Role> defaultRoles(AccountModel model, Kind kind) {
+        return new LinkedHashSet<>(model.defaultRoles(kind));
     }
 
     private static @Nullable String takePassword(Map<String, Object> body) {

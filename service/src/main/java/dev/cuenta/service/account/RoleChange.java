@@ -15,7 +15,8 @@ import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.Giver;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -121,14 +122,21 @@ public record RoleChange(Set<Role> given, Set<Role> taken, Scope where) {
         return changed().findAny().isPresent();
     }
 
-    void tell(Map<String, Object> details) {
+    void tell(Map<String, Object> details, Giver by) {
         details.put("rolesGiven", given.stream().map(Role::name).sorted().toList());
+        Optional.of(given.stream()
+                        .filter(Role::approval)
+                        .map(Role::name)
+                        .sorted()
+                        .toList())
+                .filter(asked -> !by.alone() && !asked.isEmpty())
+                .ifPresent(asked -> details.put("rolesWaiting", asked));
         details.put("rolesTaken", taken.stream().map(Role::name).sorted().toList());
     }
 
     /** What counts in a tenant is decided by whoever decides there; what counts everywhere, by whoever controls the account. */
-    void apply(Work work, Changeable account, String by) {
-        RoleGrants grants = new RoleGrants(work);
+    void apply(Work work, Changeable account, Giver by) {
+        GivenRoles grants = new GivenRoles(work);
         where.tenant().filter(tenant -> changed().anyMatch(Role::withinTenant)).ifPresent(tenant -> {
             ControlledWithin there = account.controlledWithin(tenant);
             taken.stream().filter(Role::withinTenant).forEach(role -> grants.take(there, role));

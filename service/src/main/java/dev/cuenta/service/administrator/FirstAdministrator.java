@@ -12,7 +12,7 @@ import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
-import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.Administrators;
 import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -53,7 +53,7 @@ final class FirstAdministrator {
             NewAccounts.Prepared prepared =
                     newAccounts.forSeed(revision, kind, rest, Set.of(role), List.of(), clock.instant());
             return revision.write(Scope.EVERYWHERE, work -> {
-                if (new RoleGrants(work).lockAdministrators() > 0) {
+                if (new Administrators(work).lock() > 0) {
                     throw Problem.of(ProblemKind.CONFLICT, "There is an administrator already. They can make others.");
                 }
                 AccountId id = newAccounts.store(prepared, work);

@@ -9,18 +9,22 @@ import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.role.HoldingRule;
+import dev.cuenta.core.role.HoldingRule.Held;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.message.Proofs.Confirmed;
-import dev.cuenta.store.role.RoleGrants;
-import dev.cuenta.store.role.RoleGrants.ForNew;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.GivenRoles.ForNew;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.store.tenant.Tenants.Joining;
 import dev.cuenta.wire.adoption.AdoptedRows.InTenant;
@@ -43,6 +47,8 @@ final class Belongings {
     private final Work work;
     private final AccountModel model;
     private final GivingRule rule;
+    private final HoldingRule holding;
+    private final Giver giver;
     private final AdoptedTenants tenants;
     private final Map<String, Optional<String>> refusals = new HashMap<>();
     private final List<ForNew> roles = new ArrayList<>();
@@ -53,6 +59,8 @@ final class Belongings {
         this.work = work;
         this.model = work.revision().model();
         this.rule = new GivingRule(caller.entitlements(model));
+        this.holding = new HoldingRule(model);
+        this.giver = caller.giver();
         this.tenants = new AdoptedTenants(work, caller);
     }
 
@@ -68,17 +76,17 @@ final class Belongings {
         Map<TenantId, InTenant> joined = join(id, row, account, said);
         joined.forEach((tenant, sent) -> {
             Map<String, String> ends = sent.roleEnds() == null ? Map.of() : sent.roleEnds();
-            named(sent.roles(), "/tenants", said).forEach(role -> give(id, role, tenant, ends, said));
+            named(sent.roles(), "/tenants", said).forEach(role -> give(id, account.kind(), role, tenant, ends, said));
         });
         Map<String, String> ends = row.roleEnds();
-        everywhere(row, said).forEach(role -> {
+        everywhere(row, account.kind(), said).forEach(role -> {
             if (!role.withinTenant()) {
-                give(id, role, null, ends, said);
+                give(id, account.kind(), role, null, ends, said);
             } else if (joined.isEmpty()) {
                 said.add(new Violation(
                         "/roles", "tenant", "`" + role.name() + "` counts within a tenant, and the row names none."));
             } else if (joined.values().stream().noneMatch(sent -> sent.roles() != null)) {
-                joined.keySet().forEach(tenant -> give(id, role, tenant, ends, said));
+                joined.keySet().forEach(tenant -> give(id, account.kind(), role, tenant, ends, said));
             }
         });
         row.confirmed().forEach((name, text) -> confirm(id, FieldPath.parse(name), text, account, said));
@@ -100,9 +108,9 @@ final class Belongings {
         return joined;
     }
 
-    private Set<Role> everywhere(Row row, List<Violation> said) {
+    private Set<Role> everywhere(Row row, Kind kind, List<Violation> said) {
         return row.roles() == null
-                ? model.defaultRoles().stream()
+                ? model.defaultRoles(kind).stream()
                         .filter(role -> !role.withinTenant())
                         .collect(Collectors.toSet())
                 : Set.copyOf(named(row.roles(), "/roles", said));
@@ -111,23 +119,27 @@ final class Belongings {
     private List<Role> named(@Nullable List<String> names, String pointer, List<Violation> said) {
         List<Role> found = new ArrayList<>();
         for (String name : names == null ? List.<String>of() : names) {
-            Role role = model.roles().get(name);
-            if (role == null) {
+            Optional<Role> role = model.roleCalled(name);
+            if (role.isEmpty()) {
                 said.add(new Violation(
                         pointer,
                         "unknown",
                         "The live model has no role `" + name + "`. "
                                 + Nearest.advice(name, model.roles().keySet())));
-            } else {
-                found.add(role);
             }
+            role.ifPresent(found::add);
         }
         return found;
     }
 
     /** Asked everywhere, also for a tenant's roles: whoever adopts works from outside of tenants. */
     private void give(
-            AccountId id, Role role, @Nullable TenantId tenant, Map<String, String> ends, List<Violation> said) {
+            AccountId id,
+            Kind kind,
+            Role role,
+            @Nullable TenantId tenant,
+            Map<String, String> ends,
+            List<Violation> said) {
         String written = ends.get(role.name());
         Optional<Instant> end = written == null ? Optional.empty() : AdoptedValues.moment(written);
         Optional<String> refusal = refusals.computeIfAbsent(role.name(), name -> rule.refusal(role, Scope.EVERYWHERE));
@@ -142,8 +154,21 @@ final class Belongings {
                     "notWritable",
                     "You may not give `" + role.name() + "`. " + refusal.get()));
         } else {
-            roles.add(new ForNew(id, role, tenant, end.orElse(null)));
+            ForNew given = new ForNew(id, kind, role, tenant, end.orElse(null));
+            Optional<String> excluded = holding.refusal(kind, given.held(), beside(id));
+            excluded.ifPresentOrElse(
+                    why -> said.add(new Violation(tenant == null ? "/roles" : "/tenants", "excluded", why)),
+                    () -> roles.add(given));
         }
+    }
+
+    private List<Held> beside(AccountId id) {
+        return holding.limits()
+                ? roles.stream()
+                        .filter(each -> each.account().equals(id))
+                        .map(ForNew::held)
+                        .toList()
+                : List.of();
     }
 
     private void confirm(AccountId id, FieldPath path, String text, NewAccount account, List<Violation> said) {
@@ -160,7 +185,7 @@ final class Belongings {
     /** Of all that were added since; their accounts are there by now. */
     void store() {
         new Tenants(work).joinAll(memberships);
-        new RoleGrants(work).giveAll(roles);
+        new GivenRoles(work).giveAll(roles, giver);
         new Proofs(work).confirmAll(confirmed);
         memberships.clear();
         roles.clear();

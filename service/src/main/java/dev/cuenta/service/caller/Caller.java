@@ -19,6 +19,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Premises;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.session.Sessions.Signed;
 import java.time.Instant;
 import java.util.HashSet;
@@ -155,6 +156,11 @@ public record Caller(
             return service == null ? "installation key" : by;
         }
         return service == null ? account.text() : by + " for " + account.text();
+    }
+
+    /** As whom they give roles. A service may say for whom it asks as it likes, so it is nobody in person. */
+    public Giver giver() {
+        return new Giver(author(), service == null ? account : null, service == null && account == null);
     }
 
     /** The roles that count in this request: those without a tenant, and those given in the current one. */

@@ -15,6 +15,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -70,6 +71,22 @@ final class RoleController {
     @PutMapping("/accounts/{id}/roles/{role}")
     RoleGrant give(Caller caller, @PathVariable String id, @PathVariable String role, @RequestBody RoleTerms terms) {
         return giving.give(caller, new AccountId(id), role, terms);
+    }
+
+    @Operation(
+            operationId = "approveRole",
+            summary = "Approve a role that somebody else gave; one that counts within a tenant, in the current one")
+    @PostMapping("/accounts/{id}/roles/{role}/approval")
+    RoleGrant approve(Caller caller, @PathVariable String id, @PathVariable String role) {
+        return giving.approve(caller, new AccountId(id), role);
+    }
+
+    @Operation(
+            operationId = "listWaitingRoles",
+            summary = "The first 200 roles that wait for a second person's approval")
+    @GetMapping("/approvals")
+    RoleGrants waiting(Caller caller) {
+        return roles.waiting(caller);
     }
 
     @Operation(operationId = "takeRole", summary = "Take a role, in the current tenant where it counts within one")

@@ -17,6 +17,8 @@ import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.wire.role.RoleTerms;
 import java.time.Clock;
@@ -48,8 +50,8 @@ final class RoleGiving {
             Role role,
             @Nullable TenantId tenant,
             Work work) {
-        RoleGrants grants() {
-            return new RoleGrants(work);
+        GivenRoles roles() {
+            return new GivenRoles(work);
         }
 
         /** One that administers for good may not be the last that goes. */
@@ -70,11 +72,12 @@ final class RoleGiving {
         }
 
         RoleGrant grant() {
-            return grants().of(account.id()).stream()
-                    .filter(grant -> grant.role().role().equals(role.name())
-                            && Objects.equals(grant.role().tenant(), tenant))
-                    .findFirst()
-                    .orElseThrow();
+            return new RoleGrants(work)
+                    .of(account.id()).stream()
+                            .filter(grant -> grant.role().role().equals(role.name())
+                                    && Objects.equals(grant.role().tenant(), tenant))
+                            .findFirst()
+                            .orElseThrow();
         }
     }
 
@@ -92,14 +95,43 @@ final class RoleGiving {
             if (terms.limited() || terms.starts() != null) {
                 decision.guard();
             }
-            String by = caller.author();
+            Giver by = caller.giver();
             if (decision.tenant() == null) {
-                decision.grants().give(decision.account().controlled(), decision.role(), terms, by);
+                decision.roles().give(decision.account().controlled(), decision.role(), terms, by);
             } else {
-                decision.grants()
+                decision.roles()
                         .give(decision.account().controlledWithin(decision.tenant()), decision.role(), terms, by);
             }
             decision.note(Action.ROLE_GIVEN, terms.reason(), terms.starts(), terms.ends());
+            return RoleWire.of(decision.grant());
+        });
+    }
+
+    /**
+     * Lets a role count that waits: somebody else does than whoever gave it and whoever gets it, and they could have given it.
+     *
+     * @throws Problem NOT_FOUND where none waits for them
+     */
+    dev.cuenta.wire.role.RoleGrant approve(Caller caller, AccountId id, String role) {
+        Giver by = caller.giver();
+        if (by.person() == null && !by.alone()) {
+            throw Problem.of(
+                    ProblemKind.FORBIDDEN, "A service approves no roles. A person does, or the installation key.");
+        }
+        if (id.equals(by.person())) {
+            throw Problem.of(ProblemKind.FORBIDDEN, "Nobody approves a role of their own.");
+        }
+        return decide(caller, id, role, decision -> {
+            boolean approved = decision.tenant() == null
+                    ? decision.roles().approve(decision.account().controlled(), decision.role(), by)
+                    : decision.roles()
+                            .approve(decision.account().controlledWithin(decision.tenant()), decision.role(), by);
+            if (!approved) {
+                throw Problem.of(
+                        ProblemKind.NOT_FOUND,
+                        "No `" + role + "` waits there for your approval. Whoever gave a role does not approve it.");
+            }
+            decision.note(Action.ROLE_APPROVED, null, null, null);
             return RoleWire.of(decision.grant());
         });
     }
@@ -112,8 +144,8 @@ final class RoleGiving {
         decide(caller, id, role, decision -> {
             decision.guard();
             boolean taken = decision.tenant() == null
-                    ? decision.grants().take(decision.account().controlled(), decision.role())
-                    : decision.grants().take(decision.account().controlledWithin(decision.tenant()), decision.role());
+                    ? decision.roles().take(decision.account().controlled(), decision.role())
+                    : decision.roles().take(decision.account().controlledWithin(decision.tenant()), decision.role());
             if (!taken) {
                 throw Problem.of(
                         ProblemKind.NOT_FOUND, "The account has no role `" + role + "` there that could be taken.");

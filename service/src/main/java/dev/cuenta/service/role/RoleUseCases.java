@@ -93,6 +93,16 @@ final class RoleUseCases {
         });
     }
 
+    /** Those that wait for the approval of a second person. */
+    dev.cuenta.wire.role.RoleGrants waiting(Caller caller) {
+        return live.with(revision -> {
+            Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, revision.model());
+            List<RoleGrant> found = revision.read(scope, work -> new RoleGrants(work).waiting(LONGEST_PAGE));
+            return new dev.cuenta.wire.role.RoleGrants(
+                    RoleWire.all(found), names(found, caller, revision, scope), null);
+        });
+    }
+
     /**
      * Through which roles an account may do something, or what is missing; in the caller's current tenant, or outside of tenants.
      *

@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Roles and grants as they go over HTTP. */
@@ -20,11 +21,22 @@ final class RoleWire {
         return new Role(
                 role.name(),
                 role.number(),
+                role.label(),
+                role.description(),
                 role.byDefault(),
+                role.onCreate(),
                 role.withinTenant(),
+                sorted(role.kinds()),
                 role.may().words(),
-                gives == null ? null : gives.stream().sorted().toList(),
-                role.secondFactor());
+                gives == null ? null : sorted(gives),
+                sorted(role.excludes()),
+                role.approval(),
+                role.secondFactor(),
+                role.formerly());
+    }
+
+    private static List<String> sorted(Set<String> names) {
+        return names.stream().sorted().toList();
     }
 
     static RoleGrant of(dev.cuenta.core.role.RoleGrant grant) {
@@ -34,6 +46,7 @@ final class RoleWire {
                 tenant(grant.role().tenant(), grant.tenantName()),
                 grant.givenAt(),
                 grant.givenBy(),
+                grant.approvedBy(),
                 grant.terms().reason(),
                 grant.terms().starts(),
                 grant.terms().ends(),
@@ -53,10 +66,11 @@ final class RoleWire {
         Set<AccountId> accounts = new HashSet<>();
         for (dev.cuenta.core.role.RoleGrant grant : grants) {
             accounts.add(grant.account());
-            String by = grant.givenBy();
-            if (by != null && !by.contains(" ")) { // a word for what else gives roles has one
-                accounts.add(new AccountId(by));
-            }
+            Stream.of(grant.givenBy(), grant.approvedBy())
+                    .flatMap(Stream::ofNullable)
+                    .filter(by -> !by.contains(" ")) // a word for what else gives roles has one
+                    .map(AccountId::new)
+                    .forEach(accounts::add);
         }
         return accounts;
     }

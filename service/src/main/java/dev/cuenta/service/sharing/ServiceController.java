@@ -5,9 +5,11 @@ import dev.cuenta.service.caller.OpenToServices;
 import dev.cuenta.wire.Items;
 import dev.cuenta.wire.sharing.Contract;
 import dev.cuenta.wire.sharing.ContractCheck;
+import dev.cuenta.wire.sharing.KnownVocabulary;
 import dev.cuenta.wire.sharing.ServiceKey;
 import dev.cuenta.wire.sharing.ServiceKeyRequest;
 import dev.cuenta.wire.sharing.ServiceSummary;
+import dev.cuenta.wire.sharing.Vocabulary;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -15,6 +17,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -49,6 +52,16 @@ final class ServiceController {
     ContractCheck check(Caller caller, @PathVariable String name, @RequestBody Contract needed) {
         List<ContractCheck.Gap> gaps = services.gaps(caller, name, needed);
         return new ContractCheck(gaps.isEmpty(), gaps);
+    }
+
+    /** A service sends this when it starts. */
+    @OpenToServices
+    @Operation(
+            operationId = "sendVocabulary",
+            summary = "Say which names the service's code knows; the answer says where the live model differs")
+    @PutMapping("/{name}/vocabulary")
+    KnownVocabulary vocabulary(Caller caller, @PathVariable String name, @RequestBody Vocabulary known) {
+        return services.vocabulary(caller, name, known);
     }
 
     @Operation(operationId = "addServiceKey", summary = "Create a key for the service; the response shows it once")

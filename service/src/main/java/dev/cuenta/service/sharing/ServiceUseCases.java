@@ -12,6 +12,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.sharing.Contract;
 import dev.cuenta.core.sharing.Gaps;
+import dev.cuenta.core.sharing.Vocabulary;
 import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.Tokens;
@@ -20,7 +21,9 @@ import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.sharing.ServiceKey;
 import dev.cuenta.store.sharing.ServiceKeys;
+import dev.cuenta.store.sharing.Vocabularies;
 import dev.cuenta.wire.sharing.ContractCheck;
+import dev.cuenta.wire.sharing.KnownVocabulary;
 import dev.cuenta.wire.sharing.ServiceKeyRequest;
 import dev.cuenta.wire.sharing.ServiceSummary;
 import java.time.Clock;
@@ -28,6 +31,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -52,14 +56,34 @@ public final class ServiceUseCases {
     List<ServiceSummary> list(Caller caller) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SERVICES_READ, revision.model());
-            List<ServiceKey> keys = revision.read(Scope.EVERYWHERE, work -> new ServiceKeys(work).all());
-            return revision.model().services().values().stream()
-                    .map(service -> SharingWire.of(
-                            Contract.of(service, revision.model(), revision.number()),
-                            keys.stream()
-                                    .filter(key -> key.service().equals(service.name()))
-                                    .toList()))
-                    .toList();
+            return revision.read(Scope.EVERYWHERE, work -> {
+                List<ServiceKey> keys = new ServiceKeys(work).all();
+                Map<String, Vocabularies.Sent> vocabularies = new Vocabularies(work).sent();
+                return revision.model().services().values().stream()
+                        .map(service -> SharingWire.of(
+                                Contract.of(service, revision.model(), revision.number()),
+                                keys.stream()
+                                        .filter(key -> key.service().equals(service.name()))
+                                        .toList(),
+                                vocabularies.get(service.name())))
+                        .toList();
+            });
+        });
+    }
+
+    /** What the service's code knows from now on; for the service itself, and for whoever may look at services. */
+    KnownVocabulary vocabulary(Caller caller, String name, dev.cuenta.wire.sharing.Vocabulary sent) {
+        Vocabulary known = SharingWire.read(sent);
+        if (known.names() > Vocabulary.MOST_NAMES) {
+            throw Problem.invalid("", "length", "Send at most " + Vocabulary.MOST_NAMES + " names.");
+        }
+        return live.with(revision -> {
+            Contract contract = contract(caller, name, revision);
+            return revision.write(Scope.EVERYWHERE, work -> {
+                Vocabularies vocabularies = new Vocabularies(work);
+                vocabularies.put(name, known);
+                return SharingWire.of(Objects.requireNonNull(vocabularies.sent().get(name)), contract);
+            });
         });
     }
 
@@ -102,7 +126,7 @@ public final class ServiceUseCases {
     /** What a contract that its team keeps needs and the live one does not give. */
     List<ContractCheck.Gap> gaps(Caller caller, String name, dev.cuenta.wire.sharing.Contract needed) {
         return live.with(revision -> Gaps.between(SharingWire.read(needed), contract(caller, name, revision)).stream()
-                .map(gap -> new ContractCheck.Gap(gap.pointer(), gap.detail()))
+                .map(SharingWire::of)
                 .toList());
     }
 

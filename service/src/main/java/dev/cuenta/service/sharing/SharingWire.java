@@ -1,12 +1,18 @@
 package dev.cuenta.service.sharing;
 
+import dev.cuenta.core.sharing.Gap;
+import dev.cuenta.store.sharing.Vocabularies;
 import dev.cuenta.wire.Secret;
 import dev.cuenta.wire.sharing.Contract;
+import dev.cuenta.wire.sharing.ContractCheck;
+import dev.cuenta.wire.sharing.KnownVocabulary;
 import dev.cuenta.wire.sharing.ServiceKey;
 import dev.cuenta.wire.sharing.ServiceSummary;
+import dev.cuenta.wire.sharing.Vocabulary;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
@@ -15,7 +21,9 @@ final class SharingWire {
     private SharingWire() {}
 
     static ServiceSummary of(
-            dev.cuenta.core.sharing.Contract contract, List<dev.cuenta.store.sharing.ServiceKey> keys) {
+            dev.cuenta.core.sharing.Contract contract,
+            List<dev.cuenta.store.sharing.ServiceKey> keys,
+            Vocabularies.@Nullable Sent vocabulary) {
         return new ServiceSummary(
                 contract.service(),
                 contract.reads().keySet(),
@@ -23,7 +31,28 @@ final class SharingWire {
                 contract.writes().keySet(),
                 contract.asks(),
                 contract.dependents(),
-                keys.stream().map(key -> of(key, null)).toList());
+                keys.stream().map(key -> of(key, null)).toList(),
+                vocabulary == null ? null : of(vocabulary, contract));
+    }
+
+    static KnownVocabulary of(Vocabularies.Sent sent, dev.cuenta.core.sharing.Contract contract) {
+        return new KnownVocabulary(
+                sent.at(),
+                sent.vocabulary().differences(dev.cuenta.core.sharing.Vocabulary.of(contract)).stream()
+                        .map(SharingWire::of)
+                        .toList());
+    }
+
+    static ContractCheck.Gap of(Gap gap) {
+        return new ContractCheck.Gap(gap.pointer(), gap.detail());
+    }
+
+    static dev.cuenta.core.sharing.Vocabulary read(Vocabulary sent) {
+        return new dev.cuenta.core.sharing.Vocabulary(
+                sent.roles() == null ? Map.of() : sent.roles(),
+                sent.kinds() == null ? Set.of() : sent.kinds(),
+                sent.permissions() == null ? Set.of() : sent.permissions(),
+                sent.options() == null ? Map.of() : sent.options());
     }
 
     /** @param token null but when the key is made */
@@ -49,7 +78,9 @@ final class SharingWire {
                 each(contract.writes(), SharingWire::of),
                 contract.attributes(),
                 contract.asks(),
-                contract.dependents());
+                contract.dependents(),
+                contract.roles(),
+                contract.kinds());
     }
 
     static dev.cuenta.core.sharing.Contract read(Contract contract) {
@@ -61,7 +92,9 @@ final class SharingWire {
                 each(contract.writes(), SharingWire::read),
                 contract.attributes(),
                 contract.asks(),
-                contract.dependents());
+                contract.dependents(),
+                contract.roles() == null ? Map.of() : contract.roles(),
+                contract.kinds() == null ? Set.of() : contract.kinds());
     }
 
     private static <A, B> Map<String, B> each(Map<String, A> promises, Function<A, B> as) {

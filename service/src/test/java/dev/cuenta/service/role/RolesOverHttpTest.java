@@ -32,7 +32,7 @@ class RolesOverHttpTest extends OnMarea {
                 .containsExactly("boater", "harbourMaster", "administrator");
         assertThat(roles.get(1).toString())
                 .isEqualTo(
-                        "{\"name\":\"harbourMaster\",\"number\":2,\"byDefault\":false,\"withinTenant\":true,\"may\":[\"accounts.read\",\"accounts.write\",\"berths.assign\"],\"secondFactor\":false}");
+                        "{\"name\":\"harbourMaster\",\"number\":2,\"label\":\"Harbour master\",\"description\":\"\",\"byDefault\":false,\"onCreate\":false,\"withinTenant\":true,\"kinds\":[],\"may\":[\"accounts.read\",\"accounts.write\",\"berths.assign\"],\"excludes\":[],\"approval\":false,\"secondFactor\":false,\"formerly\":[]}");
         assertThat(person("asks").get("/v1/roles").status()).isEqualTo(403);
     }
 

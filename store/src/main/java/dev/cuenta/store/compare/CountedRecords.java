@@ -3,11 +3,14 @@ package dev.cuenta.store.compare;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.RetentionRule;
+import dev.cuenta.core.model.Role;
 import dev.cuenta.core.revision.Conversion;
 import dev.cuenta.core.revision.Narrowing;
 import dev.cuenta.core.revision.Renames;
 import dev.cuenta.core.revision.StoredRecords;
+import dev.cuenta.core.sharing.Vocabulary;
 import dev.cuenta.core.type.Outcome;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.schema.ColumnValues;
@@ -17,13 +20,17 @@ import dev.cuenta.store.secret.Secrets;
 import dev.cuenta.store.shadow.Backfill;
 import dev.cuenta.store.shadow.KeptColumns;
 import dev.cuenta.store.shadow.Plan;
+import dev.cuenta.store.sharing.Vocabularies;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /** Counts in the database what a diff asks about. */
 public final class CountedRecords implements StoredRecords {
@@ -102,7 +109,10 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long holders(int role) {
-        return count("select count(distinct account_id) from cuenta.role_given where role = ?", role);
+        return count(
+                "select count(distinct account_id) from cuenta.role_given where role = ?"
+                        + " and waiting is not true and coalesce(ends_at, 'infinity') > now()",
+                role);
     }
 
     @Override
@@ -111,6 +121,33 @@ public final class CountedRecords implements StoredRecords {
                 "select count(distinct g.account_id) from cuenta.role_given g join cuenta.second_factor f"
                         + " on f.account_id = g.account_id and f.confirmed_at is not null where g.role = ?",
                 role);
+    }
+
+    @Override
+    public Map<String, Vocabulary> vocabularies() {
+        return connections.each(Vocabularies::all);
+    }
+
+    @Override
+    public long misplaced(Role role) {
+        Object[] kinds = shape.model().kinds().values().stream()
+                .filter(kind -> next.successorOf(kind).filter(role::suits).isPresent())
+                .map(Kind::name)
+                .toArray();
+        Object[] excluded = next.roles().values().stream()
+                .filter(role::excludes)
+                .map(Role::number)
+                .toArray();
+        return count("""
+                select count(distinct g.account_id) from cuenta.role_given g join accounts.account a on a.id = g.account_id
+                where g.role = ? and (a.kind <> all(cast(? as text[])) or exists (
+                    select from cuenta.role_given other where other.account_id = g.account_id
+                        and other.role = any(cast(? as int[]))
+                        and (other.tenant_id is null or g.tenant_id is null or other.tenant_id = g.tenant_id)))""", role.number(), array(kinds), array(excluded));
+    }
+
+    private static String array(Object[] values) {
+        return "{" + Arrays.stream(values).map(String::valueOf).collect(Collectors.joining(",")) + "}";
     }
 
     @Override

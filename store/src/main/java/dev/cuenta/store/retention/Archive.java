@@ -211,7 +211,7 @@ public final class Archive {
                         document.version() + 1,
                         document.anonymised()));
         List<String> lost = new ArrayList<>(document.lost());
-        document.rows().bringBack(restored, document.secrets(), work, lost);
+        document.rows().bringBack(restored, kind, document.secrets(), work, lost);
         return new Restored(restored, left, lost);
     }
 

@@ -2,7 +2,7 @@ package dev.cuenta.store.retention;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
-import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.tenant.Tenants;
@@ -118,10 +118,11 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
     /**
      * Stores them again.
      *
+     * @param kind of the account
      * @param secrets the account's sealed values
      * @param lost gets, in words, what the live model or the tenants that are there have no place for
      */
-    void bringBack(AccountId account, Map<String, String> secrets, Work work, List<String> lost) {
+    void bringBack(AccountId account, Kind kind, Map<String, String> secrets, Work work, List<String> lost) {
         all.getOrDefault(TENANT, List.of()).forEach(tenant -> bringBackTenant(tenant, work));
         List<Map<String, @Nullable Object>> memberships = memberships(work, lost);
         Tenants tenants = new Tenants(work);
@@ -140,9 +141,10 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
             List<Map<String, @Nullable Object>> rows = new ArrayList<>(all.getOrDefault(table, List.of()));
             switch (table) {
                 case MEMBERSHIP -> rows.clear();
-                case ROLE ->
-                    rows.removeIf(
-                            row -> isLost(row, memberships, work.revision().model(), lost));
+                case ROLE -> {
+                    ArchivedRoles roles = new ArchivedRoles(work.revision().model(), kind, memberships);
+                    rows.removeIf(row -> roles.isLost(row, lost));
+                }
                 case SECOND_FACTOR -> rows.forEach(row -> row.put("seed", seed(secrets)));
                 default -> {}
             }
@@ -182,25 +184,8 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
         return found;
     }
 
-    private static TenantId tenant(Map<String, @Nullable Object> row) {
+    static TenantId tenant(Map<String, @Nullable Object> row) {
         return new TenantId(UUID.fromString(String.valueOf(row.get("tenant_id"))));
-    }
-
-    private static boolean isLost(
-            Map<String, @Nullable Object> row,
-            List<Map<String, @Nullable Object>> memberships,
-            AccountModel model,
-            List<String> lost) {
-        int number = ((Number) row.getOrDefault("role", 0)).intValue();
-        Object tenant = row.get("tenant_id");
-        boolean there = tenant == null || memberships.stream().anyMatch(it -> tenant.equals(it.get("tenant_id")));
-        if (model.roleNumbered(number).isEmpty() || !there) {
-            lost.add("the role "
-                    + model.roleNumbered(number).map(role -> role.name()).orElse("number " + number)
-                    + (tenant == null ? "" : " in " + tenant));
-            return true;
-        }
-        return false;
     }
 
     private static void store(String table, AccountId account, List<Map<String, @Nullable Object>> rows, Work work) {

@@ -34,7 +34,8 @@ public final class Ddl {
             new Part(ROLE_IN_EFFECT, BriefStatement.of("""
                     create view %s with (security_invoker = true) as
                     select account_id, role, tenant_id, given_at, ends_at from cuenta.role_given
-                    where coalesce(starts_at, '-infinity') <= now() and coalesce(ends_at, 'infinity') > now()""".formatted(ROLE_IN_EFFECT)), false);
+                    where waiting is not true
+                        and coalesce(starts_at, '-infinity') <= now() and coalesce(ends_at, 'infinity') > now()""".formatted(ROLE_IN_EFFECT)), false);
     /** What a publish gave to whom, as long as it can be cancelled. */
     public static final String FILLED = "cuenta.filled";
 
@@ -151,6 +152,9 @@ public final class Ddl {
                                 "reason text",
                                 "starts_at timestamptz",
                                 "ends_at timestamptz",
+                                "waiting boolean",
+                                "asked_by text",
+                                "approved_by text",
                                 "unique nulls not distinct (account_id, role, tenant_id)"))
                 .and(TENANT));
         parts.add(ROLES_IN_EFFECT);
@@ -162,6 +166,7 @@ public final class Ddl {
                 "role_given_in_tenant",
                 "cuenta.role_given",
                 "(tenant_id, role, account_id) where tenant_id is not null"));
+        parts.add(Part.index("role_given_waiting", "cuenta.role_given", "(account_id) where waiting"));
         parts.add(Part.table(
                         "cuenta.membership",
                         List.of(

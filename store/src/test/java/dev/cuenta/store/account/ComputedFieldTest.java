@@ -19,7 +19,8 @@ import dev.cuenta.core.revision.Effect;
 import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.Giver;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -201,12 +202,12 @@ class ComputedFieldTest extends DatabaseTest {
         AccountId id =
                 new Accounts(work).insert(new NewAccount(work.revision().model().defaultKind(), typed, Instant.now()));
         if (random.nextBoolean()) {
-            new RoleGrants(work)
+            new GivenRoles(work)
                     .give(
                             Controlled.byCuenta(id),
                             work.revision().model().roles().get("administrator"),
                             GrantTerms.PLAIN,
-                            "test");
+                            Giver.CUENTA);
         }
         return id;
     }

@@ -21,7 +21,8 @@ import dev.cuenta.store.live.Work;
 import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.retention.Archive;
 import dev.cuenta.store.retention.Archived;
-import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.tenant.Tenants;
 import java.math.BigDecimal;
@@ -79,12 +80,12 @@ class LeavingTest extends DatabaseTest {
         north = write(work -> {
             TenantId tenant = new Tenants(work).create("North");
             new Tenants(work).join(noor, tenant);
-            new RoleGrants(work)
+            new GivenRoles(work)
                     .give(
                             Controlled.byCuenta(noor).within(tenant),
                             work.revision().model().roles().get("master"),
                             GrantTerms.PLAIN,
-                            "test");
+                            Giver.CUENTA);
             new Credentials(work).set(Controlled.byCuenta(noor), "$argon2id$kept");
             new Sessions(work).open(new byte[] {1}, noor, Instant.now().plusSeconds(3600), "", false);
             return tenant;

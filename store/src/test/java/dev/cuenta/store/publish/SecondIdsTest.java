@@ -12,6 +12,7 @@ import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
@@ -27,8 +28,9 @@ import dev.cuenta.store.live.FormerIds;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.password.Credentials;
-import dev.cuenta.store.role.RoleGrants;
-import dev.cuenta.store.role.RoleGrants.ForNew;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.GivenRoles.ForNew;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.verify.Leftovers;
 import java.time.Duration;
@@ -102,7 +104,7 @@ class SecondIdsTest extends DatabaseTest {
         byte[] token = {1, 2, 3};
         write(work -> {
             Role administrator = work.revision().model().roles().get("administrator");
-            new RoleGrants(work).give(Controlled.byCuenta(ines), administrator, GrantTerms.PLAIN, "test");
+            new GivenRoles(work).give(Controlled.byCuenta(ines), administrator, GrantTerms.PLAIN, Giver.CUENTA);
             new Credentials(work).set(Controlled.byCuenta(ines), "hash");
             new Sessions(work).open(token, ines, Instant.now().plusSeconds(3600), "", false);
             new Adoptions(work).remember("old-harbour", List.of(new Adoptions.Adopted("A1", ines, false)));
@@ -150,7 +152,11 @@ class SecondIdsTest extends DatabaseTest {
         AccountRecord given = write(work -> {
             new Credentials(work).setAll(Map.of(noor, "a", bram, "b"));
             Role boater = work.revision().model().roles().get("boater");
-            new RoleGrants(work).giveAll(List.of(new ForNew(noor, boater, null), new ForNew(bram, boater, null)));
+            Kind kind = work.revision().model().defaultKind();
+            new GivenRoles(work)
+                    .giveAll(
+                            List.of(new ForNew(noor, kind, boater, null), new ForNew(bram, kind, boater, null)),
+                            Giver.CUENTA);
             return new Accounts(work).find(bram).orElseThrow();
         });
         assertThat(given.roles()).hasSize(1);

@@ -149,7 +149,7 @@ class RoleTimesTest extends DatabaseTest {
     }
 
     private long othersThan(AccountId account) {
-        return write(work -> new RoleGrants(work).lockOtherAdministrators(account));
+        return write(work -> new Administrators(work).lockOthers(account));
     }
 
     private List<RoleGrant> holders(RoleGrants.@Nullable Place after, int limit) {
@@ -193,7 +193,7 @@ class RoleTimesTest extends DatabaseTest {
 
     private void give(AccountId account, String role, GrantTerms terms) {
         write(work -> {
-            new RoleGrants(work).give(Controlled.byCuenta(account), role(role, work), terms, "test");
+            new GivenRoles(work).give(Controlled.byCuenta(account), role(role, work), terms, Giver.CUENTA);
             return account;
         });
     }

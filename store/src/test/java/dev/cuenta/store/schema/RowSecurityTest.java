@@ -23,7 +23,8 @@ import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.picture.Pictures;
-import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.store.tenant.Tenants.Joining;
 import dev.cuenta.store.verify.Verification;
@@ -84,12 +85,12 @@ class RowSecurityTest extends DatabaseTest {
                         Instant.now()));
         for (TenantId tenant : tenants) {
             new Tenants(work).join(id, tenant);
-            new RoleGrants(work)
+            new GivenRoles(work)
                     .give(
                             Controlled.byCuenta(id).within(tenant),
                             work.revision().model().roles().get("master"),
                             GrantTerms.PLAIN,
-                            "test");
+                            Giver.CUENTA);
             new Activity(work).add(Action.ACCOUNT_CHANGED, id, Origin.CUENTA, Map.of("tenant", tenant.toString()));
         }
         new Pictures(work)

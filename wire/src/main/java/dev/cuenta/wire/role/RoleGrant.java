@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param account its id
  * @param tenant in which it counts; null for everywhere
  * @param givenBy an account's id, or a word for what else gives roles; null where that was not noted
+ * @param approvedBy as {@code givenBy}; null where nobody had to approve it, or has yet
  */
 public record RoleGrant(
         String account,
@@ -19,12 +20,15 @@ public record RoleGrant(
         @Nullable Tenant tenant,
         Instant givenAt,
         @Nullable String givenBy,
+        @Nullable String approvedBy,
         @Nullable String reason,
         @Nullable Instant starts,
         @Nullable Instant ends,
         State state) {
     /** Whether it counts now, by the database's clock. */
     public enum State {
+        /** For the approval of a second person. */
+        WAITING,
         UPCOMING,
         IN_EFFECT,
         ENDED;

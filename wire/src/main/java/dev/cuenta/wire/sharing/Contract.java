@@ -2,14 +2,17 @@ package dev.cuenta.wire.sharing;
 
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a service may rely on, as a document that its team keeps beside its own code.
  *
  * @param reads fields by name, in the order of the model
- * @param attributes what every account has and the service sees, such as {@code kind}
+ * @param attributes what every account has and the service sees, such as {@code displayName}
  * @param asks permissions of people that it may ask about
  * @param dependents its sorts of records that hang on accounts, with {@code restrict}, {@code cascade} or {@code setNull}
+ * @param roles by their numbers, for a service that reads roles; null in a contract of an earlier version
+ * @param kinds for a service that reads them; null in a contract of an earlier version
  */
 public record Contract(
         String service,
@@ -19,7 +22,9 @@ public record Contract(
         Map<String, Promise> writes,
         Set<String> attributes,
         Set<String> asks,
-        Map<String, String> dependents) {
+        Map<String, String> dependents,
+        @Nullable Map<String, Integer> roles,
+        @Nullable Set<String> kinds) {
     /**
      * What holds of a field's values.
      *
