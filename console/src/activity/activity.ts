@@ -34,6 +34,7 @@ export const ACTIONS = [
   "role-taken",
   "tenant-added",
   "tenant-changed",
+  "tenant-removed",
   "member-joined",
   "member-left",
   "invitation-made",

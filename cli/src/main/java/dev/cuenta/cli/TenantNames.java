@@ -3,10 +3,11 @@ package dev.cuenta.cli;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import java.util.ArrayList;
+import dev.cuenta.core.tenant.Slug;
+import dev.cuenta.wire.tenant.Tenant;
+import dev.cuenta.wire.tenant.TenantPage;
 import java.util.List;
 import java.util.Map;
-import tools.jackson.databind.JsonNode;
 
 /** Finds tenants by their id, their name or their subdomain. */
 public final class TenantNames {
@@ -21,14 +22,16 @@ public final class TenantNames {
         if (Ids.isTenant(named)) {
             return named;
         }
-        List<String> found = new ArrayList<>();
-        for (JsonNode tenant : client.get("/v1/tenants", Map.of()).body().path("items")) {
-            if (tenant.path("slug").asString("").equals(named)) {
-                return tenant.path("id").asString();
-            }
-            if (tenant.path("name").asString().equalsIgnoreCase(named)) {
-                found.add(tenant.path("id").asString());
-            }
+        List<Tenant> begun = client.get("/v1/tenants", Map.of("name", named, "limit", "200"), TenantPage.class)
+                .items();
+        List<String> found = begun.stream()
+                .filter(tenant -> tenant.name().equalsIgnoreCase(named))
+                .map(tenant -> tenant.id().toString())
+                .toList();
+        if (found.isEmpty() && Slug.fault(named).isEmpty()) {
+            return client.get("/v1/tenants/" + named, Map.of(), Tenant.class)
+                    .id()
+                    .toString();
         }
         if (found.isEmpty()) {
             throw Problem.of(

@@ -141,6 +141,11 @@ public final class CuentaClient {
         return delete(path, Map.of());
     }
 
+    /** As {@link #delete(String)}, whose answer is read as what it is. */
+    public <T> T delete(String path, Class<T> type) {
+        return read(Request.of("DELETE", path), type);
+    }
+
     public Answer delete(String path, Map<String, String> query) {
         return send(asked("DELETE", path, query));
     }

@@ -2,7 +2,9 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Asked;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.tenant.Tenant;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -30,11 +32,15 @@ final class AcceptCommand implements Runnable {
     @Override
     public void run() {
         String invitation = Asked.secret("Invitation: ", "--invitation-stdin", fromStandardInput);
-        JsonNode joined = service.client()
-                .post("/v1/me/memberships", Map.of("invitation", invitation))
+        CuentaClient client = service.client();
+        JsonNode joined = client.post("/v1/me/memberships", Map.of("invitation", invitation))
                 .body();
         if (!output.printed(joined)) {
-            output.writer().println("You belong to " + joined.path("tenant").asString() + " now.");
+            String tenant = joined.path("tenant").asString();
+            output.writer()
+                    .println("You belong to "
+                            + client.get("/v1/tenants/" + tenant, Map.of(), Tenant.class)
+                                    .name() + " now.");
             output.writer().flush();
         }
     }

@@ -1,38 +1,89 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.tenant.Tenant;
+import dev.cuenta.wire.tenant.TenantPage;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
+import picocli.CommandLine.Option;
 
 @Command(
         name = "list",
         mixinStandardHelpOptions = true,
         description = "List your tenants, oldest first; all of them if you may read them all.",
-        footerHeading = "%nExample:%n",
-        footer = "  cuenta tenants list")
+        footerHeading = "%nExamples:%n",
+        footer = {"  cuenta tenants list", "  cuenta tenants list --name south --all"})
 final class ListCommand implements Runnable {
+    private static final int LONGEST_PAGE = 200;
+
     @Mixin
     private Service service;
+
+    @Option(names = "--name", paramLabel = "TEXT", description = "Only those whose name begins so, by name.")
+    private @Nullable String name;
+
+    @Option(names = "--limit", paramLabel = "COUNT", description = "How many; 50 if left out, 200 at most.")
+    private int limit = 50;
+
+    @Option(names = "--after", paramLabel = "PLACE", description = "Those after this place: the next page.")
+    private @Nullable String after;
+
+    @Option(names = "--all", description = "Page after page, to the end.")
+    private boolean all;
 
     @Mixin
     private Output output;
 
     @Override
     public void run() {
-        JsonNode tenants = service.client().get("/v1/tenants", Map.of()).body();
-        if (output.printed(tenants)) {
+        CuentaClient client = service.client();
+        TenantPage page = page(client, after);
+        List<Tenant> tenants = new ArrayList<>(page.items());
+        while (all && page.next() != null) {
+            page = page(client, page.next());
+            tenants.addAll(page.items());
+        }
+        TenantPage shown = new TenantPage(tenants, page.next());
+        if (output.printed(shown)) {
             return;
         }
-        Table table = new Table("NAME", "SUBDOMAIN", "ID");
-        tenants.path("items")
-                .forEach(tenant -> table.row(
-                        tenant.path("name").asString(),
-                        tenant.path("slug").asString(),
-                        tenant.path("id").asString()));
+        Table table = new Table("NAME", "SUBDOMAIN", "ID", "");
+        tenants.forEach(tenant -> table.row(tenant.name(), tenant.slug(), tenant.id(), besides(tenant)));
         output.print(table, "There are no tenants that you belong to.");
+        if (shown.next() != null) {
+            output.writer().println("There is more: --after " + shown.next());
+            output.writer().flush();
+        }
+    }
+
+    private TenantPage page(CuentaClient client, @Nullable String from) {
+        Map<String, String> query = new LinkedHashMap<>();
+        query.put("limit", String.valueOf(all ? LONGEST_PAGE : limit));
+        if (name != null) {
+            query.put("name", name);
+        }
+        if (from != null) {
+            query.put("after", from);
+        }
+        return client.get("/v1/tenants", query, TenantPage.class);
+    }
+
+    private static String besides(Tenant tenant) {
+        List<String> words = new ArrayList<>();
+        if (tenant.suspended()) {
+            words.add("suspended");
+        }
+        if (tenant.secondFactor()) {
+            words.add("demands a second factor");
+        }
+        return String.join(", ", words);
     }
 }

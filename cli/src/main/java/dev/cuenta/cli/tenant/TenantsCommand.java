@@ -8,18 +8,25 @@ import picocli.CommandLine.Command;
 @Command(
         name = "tenants",
         mixinStandardHelpOptions = true,
-        description = "See tenants, and say who joins and leaves them.")
+        description = "See, rename, suspend and remove tenants; invite people, and say who joins and leaves.")
 public final class TenantsCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
-        return Map.of(
-                "list", ListCommand.class,
-                "add", AddCommand.class,
-                "invite", InviteCommand.class,
-                "accept", AcceptCommand.class,
-                "join", JoinCommand.class,
-                "leave", LeaveCommand.class,
-                "use", UseCommand.class,
-                "demand", DemandCommand.class);
+        return Map.ofEntries(
+                Map.entry("list", ListCommand.class),
+                Map.entry("add", AddCommand.class),
+                Map.entry("rename", RenameCommand.class),
+                Map.entry("suspend", SuspendCommand.class),
+                Map.entry("resume", ResumeCommand.class),
+                Map.entry("remove", RemoveCommand.class),
+                Map.entry("invite", InviteCommand.class),
+                Map.entry("invitations", InvitationsCommand.class),
+                Map.entry("send", SendCommand.class),
+                Map.entry("withdraw", WithdrawCommand.class),
+                Map.entry("accept", AcceptCommand.class),
+                Map.entry("join", JoinCommand.class),
+                Map.entry("leave", LeaveCommand.class),
+                Map.entry("use", UseCommand.class),
+                Map.entry("demand", DemandCommand.class));
     }
 }

@@ -18,7 +18,6 @@ import dev.cuenta.core.model.TenantRules.OnSignUp;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.service.load.Throttle;
 import dev.cuenta.service.password.Familiarity;
 import dev.cuenta.service.password.Passwords;
@@ -31,7 +30,7 @@ import dev.cuenta.store.password.Credentials;
 import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.role.GivenRoles.ForNew;
 import dev.cuenta.store.role.Giver;
-import dev.cuenta.store.tenant.Invitations;
+import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenants;
 import java.time.Clock;
 import java.time.Instant;
@@ -164,7 +163,7 @@ public final class NewAccounts {
         if (prepared.passwordHash() != null) {
             new Credentials(work).set(account, prepared.passwordHash());
         }
-        join(id, prepared.tenants(), new Tenants(work));
+        join(id, prepared.tenants(), new Tenants(work), new Memberships(work));
         Kind kind = prepared.account().kind();
         List<ForNew> roles = prepared.roles().stream()
                 .flatMap(role -> role.withinTenant()
@@ -175,12 +174,12 @@ public final class NewAccounts {
         return id;
     }
 
-    private static void join(AccountId id, List<TenantId> joined, Tenants tenants) {
+    private static void join(AccountId id, List<TenantId> joined, Tenants tenants, Memberships memberships) {
         for (TenantId tenant : joined) {
             if (!tenants.exists(tenant)) {
                 throw noTenant(tenant.toString());
             }
-            tenants.join(id, tenant);
+            memberships.join(id, tenant);
         }
     }
 
@@ -192,7 +191,11 @@ public final class NewAccounts {
     AccountId storeSignUp(SignUp signUp, Work work) {
         Prepared prepared = signUp.prepared();
         if (signUp.invitation() != null) {
-            return store(prepared.within(inviting(signUp.invitation(), work)), work);
+            Accepted accepted =
+                    Accepted.of(signUp.invitation(), prepared.account().values(), work);
+            AccountId id = store(prepared.within(accepted.tenant()), work);
+            accepted.roles(id, prepared.account().kind());
+            return id;
         }
         Template name = work.revision().model().tenants().name();
         if (name == null) {
@@ -202,12 +205,6 @@ public final class NewAccounts {
         AccountId id = store(prepared.creating(own, work.revision().model()), work);
         new Tenants(work).found(own, id);
         return id;
-    }
-
-    private static TenantId inviting(String invitation, Work work) {
-        return new Invitations(work)
-                .take(Tokens.hash(invitation))
-                .orElseThrow(() -> Problem.invalid("/invitation", "unknown", Tokens.NO_INVITATION));
     }
 
     private static TenantId ownTenant(Prepared prepared, Template name, Work work) {

@@ -25,8 +25,8 @@ import dev.cuenta.store.message.Proofs.Confirmed;
 import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.role.GivenRoles.ForNew;
 import dev.cuenta.store.role.Giver;
-import dev.cuenta.store.tenant.Tenants;
-import dev.cuenta.store.tenant.Tenants.Joining;
+import dev.cuenta.store.tenant.Memberships;
+import dev.cuenta.store.tenant.Memberships.Joining;
 import dev.cuenta.wire.adoption.AdoptedRows.InTenant;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -184,7 +184,7 @@ final class Belongings {
 
     /** Of all that were added since; their accounts are there by now. */
     void store() {
-        new Tenants(work).joinAll(memberships);
+        new Memberships(work).joinAll(memberships);
         new GivenRoles(work).giveAll(roles, giver);
         new Proofs(work).confirmAll(confirmed);
         memberships.clear();

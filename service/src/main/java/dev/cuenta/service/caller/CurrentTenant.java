@@ -64,8 +64,9 @@ public final class CurrentTenant {
         return switch (source) {
             case HEADER ->
                 Optional.ofNullable(said.header())
-                        .map(id -> TenantId.parse(id)
+                        .map(named -> TenantId.parse(named)
                                 .filter(tenant -> tenants.exists(tenant, premises))
+                                .or(() -> tenants.ofSlug(named, premises))
                                 .orElseThrow(CurrentTenant::none));
             case SUBDOMAIN ->
                 Optional.ofNullable(said.subdomain())

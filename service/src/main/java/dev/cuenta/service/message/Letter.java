@@ -43,6 +43,24 @@ record Letter(String subject, String text) {
         };
     }
 
+    /**
+     * That somebody is invited. By neither name: both may be texts that a stranger wants somebody to read.
+     *
+     * @param link with the invitation
+     */
+    static Letter invitation(String model, String link, Instant until) {
+        return new Letter("You are invited to " + model, """
+                Hello,
+
+                somebody who uses %s invites you to work with them there. If you expected that, go on here:
+
+                %s
+
+                The link is good once, until %s. If you know nothing of it, you need not do anything.
+                """.formatted(
+                        model, link, MOMENT.format(until.atOffset(ZoneOffset.UTC))));
+    }
+
     private static String greeting(String name) {
         return name.isEmpty() ? "Hello," : "Hello " + name + ",";
     }

@@ -80,7 +80,7 @@ final class SampleAccounts {
     private int make(int count, LiveRevision revision, PackagedWords words, Instant earliest, Instant now, Work work) {
         AccountModel model = revision.model();
         Samples samples = new Samples(model, words);
-        List<Tenant> tenants = model.tenants().present() ? new Tenants(work).list(TENANTS) : List.of();
+        List<Tenant> tenants = model.tenants().present() ? new Tenants(work).page(null, "", null, TENANTS) : List.of();
         if (model.tenants().present() && tenants.isEmpty()) {
             throw Problem.of(ProblemKind.CONFLICT, "There are no tenants yet. Sow some first: cuenta seed FILE");
         }

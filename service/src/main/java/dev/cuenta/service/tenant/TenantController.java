@@ -2,15 +2,16 @@ package dev.cuenta.service.tenant;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.wire.Items;
-import dev.cuenta.wire.tenant.Invitation;
-import dev.cuenta.wire.tenant.InvitationAcceptance;
-import dev.cuenta.wire.tenant.InvitationAccepted;
 import dev.cuenta.wire.tenant.NewTenant;
 import dev.cuenta.wire.tenant.Tenant;
 import dev.cuenta.wire.tenant.TenantAdded;
 import dev.cuenta.wire.tenant.TenantChange;
+import dev.cuenta.wire.tenant.TenantPage;
+import dev.cuenta.wire.tenant.TenantRemoval;
+import dev.cuenta.wire.tenant.TenantRemoved;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -20,6 +21,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -32,10 +34,24 @@ final class TenantController {
         this.tenants = tenants;
     }
 
-    @Operation(operationId = "listTenants", summary = "List tenants, oldest first")
+    @Operation(
+            operationId = "listTenants",
+            summary = "List tenants, oldest first; by name those whose name begins with something")
     @GetMapping("/tenants")
-    Items<Tenant> list(Caller caller) {
-        return new Items<>(tenants.list(caller));
+    TenantPage list(
+            Caller caller,
+            @Parameter(description = "1 to 200") @RequestParam(defaultValue = "50") int limit,
+            @Parameter(description = "how the name begins, in any case") @RequestParam(required = false) @Nullable
+                    String name,
+            @Parameter(description = "`next` of the page before") @RequestParam(required = false) @Nullable
+                    String after) {
+        return tenants.list(caller, limit, name, after);
+    }
+
+    @Operation(operationId = "readTenant", summary = "Read a tenant; its id or its subdomain names it, here and below")
+    @GetMapping("/tenants/{tenant}")
+    Tenant read(Caller caller, @PathVariable String tenant) {
+        return tenants.read(caller, tenant);
     }
 
     @Operation(operationId = "addTenant", summary = "Add a tenant")
@@ -45,11 +61,27 @@ final class TenantController {
         return new TenantAdded(tenants.add(caller, tenant.name()).value());
     }
 
-    @Operation(operationId = "changeTenant", summary = "Say whether a tenant demands a second factor")
+    @Operation(
+            operationId = "changeTenant",
+            summary =
+                    "Rename a tenant, give it another subdomain, suspend it, or say whether it demands a second factor")
     @PatchMapping("/tenants/{tenant}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void change(Caller caller, @PathVariable String tenant, @RequestBody TenantChange change) {
-        tenants.demandSecondFactor(caller, tenant, change.secondFactor());
+    Tenant change(Caller caller, @PathVariable String tenant, @RequestBody TenantChange change) {
+        return tenants.change(caller, tenant, change);
+    }
+
+    @Operation(operationId = "previewTenantRemoval", summary = "What removing a tenant would take with it")
+    @GetMapping("/tenants/{tenant}/removal")
+    TenantRemoval removal(Caller caller, @PathVariable String tenant) {
+        return tenants.removal(caller, tenant);
+    }
+
+    @Operation(
+            operationId = "removeTenant",
+            summary = "Remove a suspended tenant, thousands of memberships at a time: again until it is done")
+    @DeleteMapping("/tenants/{tenant}")
+    TenantRemoved remove(Caller caller, @PathVariable String tenant) {
+        return tenants.remove(caller, tenant);
     }
 
     @Operation(operationId = "addMember", summary = "Make an account a member")
@@ -64,32 +96,5 @@ final class TenantController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void leave(Caller caller, @PathVariable String tenant, @PathVariable String id) {
         tenants.leave(caller, tenant, new AccountId(id));
-    }
-
-    @Operation(operationId = "invite", summary = "Invite somebody; the response shows the invitation once")
-    @PostMapping("/tenants/{tenant}/invitations")
-    @ResponseStatus(HttpStatus.CREATED)
-    Invitation invite(Caller caller, @PathVariable String tenant) {
-        return tenants.invite(caller, tenant);
-    }
-
-    @Operation(operationId = "listInvitations", summary = "The open invitations")
-    @GetMapping("/tenants/{tenant}/invitations")
-    Items<Invitation> invitations(Caller caller, @PathVariable String tenant) {
-        return new Items<>(tenants.invitations(caller, tenant));
-    }
-
-    @Operation(operationId = "withdrawInvitation", summary = "Take an invitation back")
-    @DeleteMapping("/tenants/{tenant}/invitations/{id}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void withdraw(Caller caller, @PathVariable String tenant, @PathVariable String id) {
-        tenants.withdraw(caller, tenant, id);
-    }
-
-    @Operation(operationId = "acceptInvitation", summary = "Join the tenant of an invitation")
-    @PostMapping("/me/memberships")
-    InvitationAccepted accept(Caller caller, @RequestBody InvitationAcceptance acceptance) {
-        return new InvitationAccepted(
-                tenants.accept(caller, acceptance.invitation().value()).value());
     }
 }

@@ -1,6 +1,7 @@
 package dev.cuenta.service.tenant;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
@@ -8,57 +9,80 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.tenant.Slug;
+import dev.cuenta.service.account.Accepted;
 import dev.cuenta.service.account.Reach;
-import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.tenant.Invitations;
+import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.Tenants;
-import dev.cuenta.wire.tenant.Invitation;
-import java.time.Clock;
-import java.time.Duration;
+import dev.cuenta.wire.tenant.TenantChange;
+import dev.cuenta.wire.tenant.TenantPage;
+import dev.cuenta.wire.tenant.TenantRemoval;
+import dev.cuenta.wire.tenant.TenantRemoved;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.function.BiFunction;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Making tenants, and who joins and leaves them. */
 @Component
 final class TenantUseCases {
-    private static final int SHOWN = 1000;
-    private static final Duration GOOD_FOR = Duration.ofDays(7);
+    private static final int LONGEST_PAGE = 200;
+    /** As many memberships end in a transaction. */
+    private static final int AT_A_TIME = 5000;
 
     private final LiveRevisions live;
-    private final Clock clock;
 
-    TenantUseCases(LiveRevisions live, Clock clock) {
+    TenantUseCases(LiveRevisions live) {
         this.live = live;
-        this.clock = clock;
     }
 
-    /** The caller's own tenants; every tenant for whoever may read them all. */
-    List<dev.cuenta.wire.tenant.Tenant> list(Caller caller) {
+    /** The caller's own tenants, a page of them; every tenant for whoever may read them all. */
+    TenantPage list(Caller caller, int limit, @Nullable String name, @Nullable String after) {
+        if (limit < 1 || limit > LONGEST_PAGE) {
+            throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + LONGEST_PAGE + ".");
+        }
+        TenantId last = after == null
+                ? null
+                : TenantId.parse(after)
+                        .orElseThrow(
+                                () -> Problem.invalid("/after", "type", "Take `next` of the page before as it is."));
         return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
-            Tenants tenants = new Tenants(work);
             AccountId own = caller.account();
             boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
-            return (own == null || all ? tenants.list(SHOWN) : tenants.of(own))
-                    .stream().map(TenantWire::of).toList();
+            List<Tenant> found = new Tenants(work)
+                    .page(own == null || all ? null : own, name == null ? "" : name.strip(), last, limit + 1);
+            boolean more = found.size() > limit;
+            List<Tenant> shown = more ? found.subList(0, limit) : found;
+            return new TenantPage(
+                    shown.stream().map(TenantWire::of).toList(),
+                    more ? shown.get(limit - 1).id().toString() : null);
+        }));
+    }
+
+    /** One of the caller's own; any for whoever may read them all. */
+    dev.cuenta.wire.tenant.Tenant read(Caller caller, String tenant) {
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
+            Tenant found = new Tenants(work).find(tenant).orElseThrow(TenantUseCases::noSuchTenant);
+            boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
+            if (!all && !caller.reaches(found.id(), revision.model())) {
+                throw noSuchTenant();
+            }
+            return TenantWire.of(found);
         }));
     }
 
     TenantId add(Caller caller, String name) {
-        String plain = name.strip();
-        if (plain.isEmpty() || plain.length() > Tenant.LONGEST_NAME) {
-            throw Problem.invalid("/name", "length", "Give a name of 1 to " + Tenant.LONGEST_NAME + " characters.");
-        }
+        String plain = name(name);
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
             requireTenants(revision.model());
@@ -70,21 +94,101 @@ final class TenantUseCases {
         });
     }
 
-    /** Whoever is a member there needs a second factor from now on, or no longer. */
-    void demandSecondFactor(Caller caller, String tenant, boolean demanded) {
-        in(tenant, caller, CuentaPermission.TENANTS_WRITE, (found, work) -> {
-            new Tenants(work).demandSecondFactor(found, demanded);
-            new Activity(work)
-                    .add(
-                            Action.TENANT_CHANGED,
-                            null,
-                            caller.origin(),
-                            Map.of("tenant", found.toString(), "secondFactor", demanded));
-            return found;
+    private static String name(String name) {
+        String plain = name.strip();
+        if (plain.isEmpty() || plain.length() > Tenant.LONGEST_NAME) {
+            throw Problem.invalid("/name", "length", "Give a name of 1 to " + Tenant.LONGEST_NAME + " characters.");
+        }
+        return plain;
+    }
+
+    /** Its subdomain, and whether it is suspended, is for whoever decides about tenants everywhere. */
+    dev.cuenta.wire.tenant.Tenant change(Caller caller, String tenant, TenantChange wish) {
+        String name = wish.name() == null ? null : name(wish.name());
+        Slug slug = wish.slug() == null ? null : slug(wish.slug());
+        if (slug != null || wish.suspended() != null) {
+            live.with(revision -> {
+                caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
+                return revision;
+            });
+        }
+        return in(tenant, caller, CuentaPermission.TENANTS_WRITE, (found, work) -> {
+            Tenants tenants = new Tenants(work);
+            Map<String, Object> details = new LinkedHashMap<>(about(found));
+            if (name != null) {
+                tenants.rename(found, name);
+                details.put("name", name);
+            }
+            if (slug != null) {
+                tenants.readdress(found, slug);
+                details.put("slug", slug.text());
+            }
+            if (wish.secondFactor() != null) {
+                tenants.demandSecondFactor(found, wish.secondFactor());
+                details.put("secondFactor", wish.secondFactor());
+            }
+            if (wish.suspended() != null) {
+                suspend(found, wish.suspended(), tenants);
+                details.put("suspended", wish.suspended());
+            }
+            new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
+            return TenantWire.of(tenants.find(found.toString()).orElseThrow());
         });
     }
 
-    private static void requireTenants(AccountModel model) {
+    private static void suspend(TenantId tenant, boolean suspended, Tenants tenants) {
+        if (suspended) {
+            tenants.suspend(tenant);
+        } else {
+            tenants.resume(tenant);
+        }
+    }
+
+    private static Slug slug(String text) {
+        Slug.fault(text).ifPresent(why -> {
+            throw Problem.invalid("/slug", "format", why);
+        });
+        return new Slug(text);
+    }
+
+    TenantRemoval removal(Caller caller, String tenant) {
+        return outside(caller, tenant, (found, work) -> {
+            Memberships.Removal removal = new Memberships(work).removal(found.id());
+            return new TenantRemoval(removal.memberships(), removal.roles(), removal.invitations(), removal.accounts());
+        });
+    }
+
+    /**
+     * Ends memberships of a suspended tenant, some thousands at a time; and with the last of them the tenant.
+     *
+     * @throws Problem CONFLICT where it is not suspended
+     */
+    TenantRemoved remove(Caller caller, String tenant) {
+        return outside(caller, tenant, (found, work) -> {
+            if (!found.suspended()) {
+                throw Problem.of(
+                        ProblemKind.CONFLICT,
+                        "Suspend the tenant first: cuenta tenants suspend. Then nobody works there any more.");
+            }
+            int ended = new Memberships(work).remove(found.id(), AT_A_TIME);
+            boolean done = ended < AT_A_TIME;
+            if (done) {
+                new Activity(work).add(Action.TENANT_REMOVED, null, caller.origin(), about(found.id()));
+            }
+            return new TenantRemoved(ended, done);
+        });
+    }
+
+    private <T> T outside(Caller caller, String tenant, BiFunction<Tenant, Work, T> use) {
+        return live.with(revision -> {
+            caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
+            return revision.write(
+                    Scope.EVERYWHERE,
+                    work -> use.apply(new Tenants(work).find(tenant).orElseThrow(TenantUseCases::noSuchTenant), work));
+        });
+    }
+
+    static void requireTenants(AccountModel model) {
         if (!model.tenants().present()) {
             throw Problem.of(
                     ProblemKind.CONFLICT,
@@ -101,12 +205,13 @@ final class TenantUseCases {
             }
             return revision.write(scope, work -> {
                 TenantId found = found(tenant, work);
-                AccountId member = new Accounts(work)
-                        .find(account)
-                        .orElseThrow(TenantUseCases::noSuchMember)
-                        .id();
-                new Tenants(work).join(member, found);
-                new Activity(work).add(Action.MEMBER_JOINED, member, caller.origin(), about(found));
+                AccountRecord member = new Accounts(work).find(account).orElseThrow(TenantUseCases::noSuchMember);
+                new Memberships(work).join(member.id(), found);
+                Accepted.joining(
+                        Controlled.byCuenta(member.id()).within(found),
+                        revision.model().kindNamed(member.kind()),
+                        work);
+                new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), about(found));
                 return found;
             });
         });
@@ -116,11 +221,11 @@ final class TenantUseCases {
         live.with(revision -> {
             Reach reach = caller.owns(account)
                     ? Reach.toChange(caller, account, revision.model())
-                    : Reach.toLeave(caller, account, tenant(tenant), revision.model());
+                    : Reach.toLeave(caller, account, named(tenant), revision.model());
             return revision.write(reach.scope(), work -> {
                 TenantId found = found(tenant, work);
                 ControlledWithin member = reach.change(work).controlledWithin(found);
-                if (!new Tenants(work).leave(member)) {
+                if (!new Memberships(work).leave(member)) {
                     throw noSuchMember();
                 }
                 new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), about(found));
@@ -129,7 +234,7 @@ final class TenantUseCases {
         });
     }
 
-    private static Map<String, String> about(TenantId tenant) {
+    static Map<String, String> about(TenantId tenant) {
         return Map.of("tenant", tenant.toString());
     }
 
@@ -137,65 +242,8 @@ final class TenantUseCases {
         return Problem.of(ProblemKind.NOT_FOUND, "There is no such account within your reach.");
     }
 
-    Invitation invite(Caller caller, String tenant) {
-        live.with(revision -> {
-            requireTenants(revision.model());
-            return revision;
-        });
-        return in(tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> {
-            Invitations invitations = new Invitations(work);
-            invitations.sweep();
-            new Activity(work).add(Action.INVITATION_MADE, null, caller.origin(), about(found));
-            String token = Tokens.create(Tokens.INVITATION);
-            return TenantWire.of(
-                    invitations.add(
-                            found,
-                            Tokens.hash(token),
-                            caller.author(),
-                            clock.instant().plus(GOOD_FOR)),
-                    token);
-        });
-    }
-
-    List<Invitation> invitations(Caller caller, String tenant) {
-        return in(
-                tenant,
-                caller,
-                CuentaPermission.MEMBERSHIPS_INVITE,
-                (found, work) -> new Invitations(work)
-                        .of(found).stream()
-                                .map(invitation -> TenantWire.of(invitation, null))
-                                .toList());
-    }
-
-    void withdraw(Caller caller, String tenant, String invitation) {
-        in(tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> {
-            if (!Given.uuid(invitation)
-                    .filter(id -> new Invitations(work).withdraw(id, found))
-                    .isPresent()) {
-                throw Problem.of(ProblemKind.NOT_FOUND, "There is no such invitation. It may have been used.");
-            }
-            new Activity(work).add(Action.INVITATION_WITHDRAWN, null, caller.origin(), about(found));
-            return found;
-        });
-    }
-
-    /** Whoever is signed in joins the tenant that invited them. */
-    TenantId accept(Caller caller, String token) {
-        AccountId own = Optional.ofNullable(caller.account())
-                .orElseThrow(() -> Problem.of(ProblemKind.FORBIDDEN, "Only a person accepts an invitation."));
-        return live.with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-            TenantId tenant = new Invitations(work)
-                    .take(Tokens.hash(token))
-                    .orElseThrow(() -> Problem.invalid("/invitation", "unknown", Tokens.NO_INVITATION));
-            new Tenants(work).join(own, tenant);
-            new Activity(work).add(Action.MEMBER_JOINED, own, caller.origin(), about(tenant));
-            return tenant;
-        }));
-    }
-
     /** In a transaction within the tenant, if the permission reaches it. What is out of reach is not there. */
-    private <T> T in(String tenant, Caller caller, CuentaPermission permission, BiFunction<TenantId, Work, T> use) {
+    <T> T in(String tenant, Caller caller, CuentaPermission permission, BiFunction<TenantId, Work, T> use) {
         return live.with(revision -> {
             Scope scope = caller.scope(permission, revision.model());
             return revision.write(scope, work -> {
@@ -208,12 +256,15 @@ final class TenantUseCases {
         });
     }
 
-    private static TenantId found(String id, Work work) {
-        return Optional.of(tenant(id)).filter(new Tenants(work)::exists).orElseThrow(TenantUseCases::noSuchTenant);
+    private static TenantId found(String named, Work work) {
+        return new Tenants(work)
+                .find(named)
+                .orElseThrow(TenantUseCases::noSuchTenant)
+                .id();
     }
 
-    private static TenantId tenant(String id) {
-        return TenantId.parse(id).orElseThrow(TenantUseCases::noSuchTenant);
+    private TenantId named(String tenant) {
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> found(tenant, work)));
     }
 
     private static Problem noSuchTenant() {

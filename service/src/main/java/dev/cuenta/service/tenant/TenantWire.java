@@ -1,5 +1,7 @@
 package dev.cuenta.service.tenant;
 
+import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Role;
 import dev.cuenta.wire.Secret;
 import dev.cuenta.wire.tenant.Invitation;
 import dev.cuenta.wire.tenant.Tenant;
@@ -10,17 +12,24 @@ final class TenantWire {
     private TenantWire() {}
 
     static Tenant of(dev.cuenta.store.tenant.Tenant tenant) {
-        return new Tenant(tenant.id().value(), tenant.name(), tenant.slug(), tenant.secondFactor());
+        return new Tenant(tenant.id().value(), tenant.name(), tenant.slug(), tenant.secondFactor(), tenant.suspended());
     }
 
-    /** @param token null but when the invitation is made */
-    static Invitation of(dev.cuenta.store.tenant.Invitation invitation, @Nullable String token) {
+    /** @param token null but when the invitation is made, and not mailed */
+    static Invitation of(dev.cuenta.store.tenant.Invitation invitation, AccountModel model, @Nullable String token) {
+        dev.cuenta.store.tenant.Invitation.Mail mail = invitation.mail();
         return new Invitation(
                 invitation.id(),
                 invitation.tenant().value(),
-                invitation.madeBy(),
+                invitation.address(),
+                invitation.roles().stream()
+                        .flatMap(number -> model.roleNumbered(number).stream())
+                        .map(Role::name)
+                        .toList(),
+                invitation.by().author(),
                 invitation.madeAt(),
                 invitation.expires(),
+                mail == null ? null : Invitation.Mail.valueOf(mail.name()),
                 token == null ? null : new Secret(token));
     }
 }

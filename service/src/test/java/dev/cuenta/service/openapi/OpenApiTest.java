@@ -140,9 +140,9 @@ class OpenApiTest {
                 .isEqualTo("password");
         assertThat(document.path("components")
                         .path("schemas")
-                        .path("TenantItems")
+                        .path("InvitationItems")
                         .toString())
-                .contains("#/components/schemas/Tenant");
+                .contains("#/components/schemas/Invitation");
     }
 
     @Test

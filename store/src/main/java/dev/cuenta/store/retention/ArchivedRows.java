@@ -5,6 +5,7 @@ import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenants;
 import java.util.ArrayList;
 import java.util.Base64;
@@ -125,9 +126,8 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
     void bringBack(AccountId account, Kind kind, Map<String, String> secrets, Work work, List<String> lost) {
         all.getOrDefault(TENANT, List.of()).forEach(tenant -> bringBackTenant(tenant, work));
         List<Map<String, @Nullable Object>> memberships = memberships(work, lost);
-        Tenants tenants = new Tenants(work);
         memberships.forEach(row -> {
-            tenants.join(account, tenant(row));
+            new Memberships(work).join(account, tenant(row));
             work.sql()
                     .sql(
                             "update cuenta.membership set since = cast(? as timestamptz) where account_id = ? and tenant_id = ?")

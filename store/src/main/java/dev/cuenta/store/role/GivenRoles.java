@@ -18,6 +18,7 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -79,7 +80,29 @@ public final class GivenRoles {
         }
     }
 
+    /**
+     * Gives somebody who has come to a tenant what counts in it, at once and for good; what they may not have, by their kind or beside
+     * what they have, they do not get.
+     *
+     * @return those that were given, or wait
+     */
+    public List<Role> giveJoining(ControlledWithin account, Collection<Role> roles, Giver by) {
+        List<Role> given = new ArrayList<>();
+        for (Role role : roles) {
+            Held held = new Held(within(role), account.tenant(), GrantTerms.PLAIN);
+            if (refusal(account.id(), held).isEmpty()) {
+                give(account, role, GrantTerms.PLAIN, by);
+                given.add(role);
+            }
+        }
+        return given;
+    }
+
     private void requireHolding(AccountId account, Held given) {
+        require(refusal(account, given));
+    }
+
+    private Optional<String> refusal(AccountId account, Held given) {
         HoldingRule rule = new HoldingRule(work.revision().model());
         if (rule.limits()) {
             String kind = work.sql()
@@ -92,8 +115,9 @@ public final class GivenRoles {
                     .filter(grant -> grant.state() != State.ENDED)
                     .map(this::held)
                     .toList();
-            require(rule.refusal(work.revision().model().kindNamed(kind), given, beside));
+            return rule.refusal(work.revision().model().kindNamed(kind), given, beside);
         }
+        return Optional.empty();
     }
 
     private Held held(RoleGrant grant) {

@@ -27,15 +27,16 @@ public final class Ddl {
 
     public static final String ANONYMISED = "anonymised_at";
 
-    /** What reads roles reads them here, so that none counts before it starts, or after it has ended. */
+    /** What reads roles reads them here, so that none counts before it starts, after it has ended, unapproved, or in a suspended tenant. */
     public static final String ROLE_IN_EFFECT = "cuenta.role_in_effect";
 
     private static final Part ROLES_IN_EFFECT =
             new Part(ROLE_IN_EFFECT, BriefStatement.of("""
                     create view %s with (security_invoker = true) as
-                    select account_id, role, tenant_id, given_at, ends_at from cuenta.role_given
+                    select account_id, role, tenant_id, given_at, ends_at from cuenta.role_given g
                     where waiting is not true
-                        and coalesce(starts_at, '-infinity') <= now() and coalesce(ends_at, 'infinity') > now()""".formatted(ROLE_IN_EFFECT)), false);
+                        and coalesce(starts_at, '-infinity') <= now() and coalesce(ends_at, 'infinity') > now()
+                        and not exists (select from cuenta.tenant t where t.id = g.tenant_id and t.suspended_at is not null)""".formatted(ROLE_IN_EFFECT)), false);
     /** What a publish gave to whom, as long as it can be cancelled. */
     public static final String FILLED = "cuenta.filled";
 

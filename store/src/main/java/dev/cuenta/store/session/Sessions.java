@@ -101,7 +101,7 @@ public final class Sessions {
                      where g.account_id = s.account_id and (s.strong or not coalesce(t.second_factor, false))) as roles,
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
                      from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
-                     where m.account_id = s.account_id and (s.strong or not t.second_factor)) as tenants
+                     where m.account_id = s.account_id and t.suspended_at is null and (s.strong or not t.second_factor)) as tenants
                 from cuenta.session s where %s = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id"), column),
                 List.of(value, (double) idle.toSeconds()),
                 this::read);

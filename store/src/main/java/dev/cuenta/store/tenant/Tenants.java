@@ -5,24 +5,28 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.store.account.ControlledWithin;
-import dev.cuenta.store.account.Refusals;
-import dev.cuenta.store.database.Connections;
+import dev.cuenta.core.tenant.Slug;
 import dev.cuenta.store.live.Premises;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.schema.SingleMembership;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 
-/** The tenants, and who belongs to them. */
+/** The tenants. */
 public final class Tenants {
     /** So many letters of its id keep a slug apart from that of a tenant of the same name. */
     private static final int SUFFIX = 8;
+
+    private static final String COLUMNS =
+            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended";
 
     private final Work work;
 
@@ -37,10 +41,19 @@ public final class Tenants {
     /** As {@link #create(String)}, with the id that it had elsewhere. */
     public TenantId create(TenantId id, String name) {
         String text = id.toString();
-        if (!added(id, name, "")) {
+        boolean own = Slug.fault(slugOf(name)).isEmpty() && added(id, name, "");
+        if (!own) {
             added(id, name, "-" + text.substring(text.length() - SUFFIX));
         }
         return id;
+    }
+
+    private String slugOf(String name) {
+        return work.sql()
+                .sql("select cuenta.slug(?)")
+                .param(name)
+                .query(String.class)
+                .single();
     }
 
     /** Until this transaction ends, no other one that asks for this makes tenants. */
@@ -124,102 +137,94 @@ public final class Tenants {
                 .map(TenantId::new);
     }
 
-    /** Oldest first; at most {@code limit}. */
-    public List<Tenant> list(int limit) {
-        return work.sql()
-                .sql("select id, name, slug, second_factor from cuenta.tenant order by created_at, id limit ?")
-                .param(limit)
-                .query(Tenants::read)
-                .list();
+    /**
+     * A page of tenants: oldest first; by name where only those are wanted that begin with something.
+     *
+     * @param of whose; null for all
+     * @param beginning in any case; empty for whatever name
+     * @param after the last of the page before; null for the first page
+     */
+    public List<Tenant> page(@Nullable AccountId of, String beginning, @Nullable TenantId after, int limit) {
+        Map<String, Object> parameters = new HashMap<>(Map.of("limit", limit));
+        String from = "cuenta.tenant t";
+        if (of != null) {
+            from = "cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id and m.account_id = :key";
+            parameters.put("key", work.keys().of(of));
+        }
+        String order = beginning.isEmpty() ? "t.created_at" : "lower(t.name)";
+        List<String> where = new ArrayList<>();
+        if (!beginning.isEmpty()) {
+            // What begins with something is a range in the order of the letters' numbers, as the index has them.
+            order += " collate \"C\"";
+            where.add(order + " >= :beginning and " + order + " < :beyond");
+            String lower = beginning.toLowerCase(Locale.ROOT);
+            parameters.put("beginning", lower);
+            parameters.put("beyond", lower + Character.toString(Character.MAX_CODE_POINT));
+        }
+        if (after != null) {
+            String key = beginning.isEmpty() ? "created_at" : "lower(name) collate \"C\"";
+            where.add("(" + order + ", t.id) > (select " + key + ", id from cuenta.tenant where id = :after)");
+            parameters.put("after", after.value());
+        }
+        String condition = where.isEmpty() ? "" : " where " + String.join(" and ", where);
+        return work.ask(
+                "select " + COLUMNS + " from " + from + condition + " order by " + order + ", t.id limit :limit",
+                parameters,
+                Tenants::read);
     }
 
-    /** Those that the account belongs to, in the order in which it joined them. */
-    public List<Tenant> of(AccountId account) {
+    /** The one with the id, or with the slug. */
+    public Optional<Tenant> find(String idOrSlug) {
+        Optional<TenantId> id = TenantId.parse(idOrSlug);
         return work.sql()
-                .sql("""
-                select t.id, t.name, t.slug, t.second_factor from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
-                where m.account_id = ? order by m.since, t.id""")
-                .param(work.keys().of(account))
+                .sql("select " + COLUMNS + " from cuenta.tenant t where "
+                        + (id.isPresent() ? "t.id = ?" : "t.slug = ?"))
+                .param(id.<Object>map(TenantId::value).orElse(idOrSlug))
                 .query(Tenants::read)
-                .list();
+                .optional();
+    }
+
+    public void rename(TenantId tenant, String name) {
+        set(tenant, "name", name);
     }
 
     /**
-     * Makes the account a member.
+     * Gives it another subdomain.
      *
-     * @throws Problem TAKEN naming the field whose value another member has, where values are unique within tenants;
-     *     CONFLICT where accounts belong to one tenant and this one does already
+     * @throws Problem TAKEN where another tenant has it
      */
-    public void join(AccountId account, TenantId tenant) {
+    public void readdress(TenantId tenant, Slug slug) {
         try {
-            work.sql()
-                    .sql(
-                            "insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict (account_id, tenant_id) do nothing")
-                    .params(work.keys().of(account), tenant.value())
-                    .update();
+            set(tenant, "slug", slug.text());
         } catch (DuplicateKeyException taken) {
-            throw refused(Connections.constraintOf(taken));
+            throw Problem.of(ProblemKind.TAKEN, "Another tenant has the subdomain `" + slug.text() + "`.");
         }
     }
 
-    /** A membership of an account that has just been made. */
-    public record Joining(AccountId account, TenantId tenant, Instant since) {}
-
-    /**
-     * As {@link #join}, many at once.
-     *
-     * @throws Problem as there, without saying for which of these
-     */
-    public void joinAll(List<Joining> joining) {
-        if (joining.isEmpty()) {
-            return;
-        }
-        try {
-            work.sql()
-                    .sql("insert into cuenta.membership (account_id, tenant_id, since) select cast(v.id as "
-                            + work.revision().shape().keyType().sql()
-                            + "), v.tenant, v.since from unnest(?::text[], ?::uuid[], ?::timestamptz[]) v (id, tenant, since)"
-                            + " on conflict (account_id, tenant_id) do nothing")
-                    .params(
-                            work.keys()
-                                    .of(joining.stream().map(Joining::account).toList()),
-                            joining.stream()
-                                    .map(each -> each.tenant().toString())
-                                    .toArray(String[]::new),
-                            joining.stream()
-                                    .map(each -> each.since().toString())
-                                    .toArray(String[]::new))
-                    .update();
-        } catch (DuplicateKeyException taken) {
-            throw refused(Connections.constraintOf(taken));
-        }
-    }
-
-    private Problem refused(String constraint) {
-        return constraint.contains(SingleMembership.INDEX)
-                ? Problem.of(
-                        ProblemKind.CONFLICT,
-                        "The account belongs to a tenant already, and the model lets it belong to one only. Let it leave that one first.")
-                : new Refusals(work.revision().shape()).by(constraint);
-    }
-
-    /** Ends the membership, and with it the roles that counted there. Says whether there was one. */
-    public boolean leave(ControlledWithin account) {
-        TenantId tenant = account.tenant();
-        Object key = work.keys().of(account.id());
+    /** From the next request on, memberships and roles there do not count; whoever works there works outside of tenants. */
+    public void suspend(TenantId tenant) {
         work.sql()
-                .sql("delete from cuenta.role_given where account_id = ? and tenant_id = ?")
-                .params(key, tenant.value())
+                .sql("update cuenta.tenant set suspended_at = coalesce(suspended_at, now()) where id = ?")
+                .param(tenant.value())
                 .update();
         work.sql()
-                .sql("update cuenta.session set tenant_id = null where account_id = ? and tenant_id = ?")
-                .params(key, tenant.value())
+                .sql("update cuenta.session set tenant_id = null where tenant_id = ?")
+                .param(tenant.value())
                 .update();
-        return work.sql()
-                        .sql("delete from cuenta.membership where account_id = ? and tenant_id = ?")
-                        .params(key, tenant.value())
-                        .update()
-                > 0;
+    }
+
+    public void resume(TenantId tenant) {
+        work.sql()
+                .sql("update cuenta.tenant set suspended_at = null where id = ?")
+                .param(tenant.value())
+                .update();
+    }
+
+    private void set(TenantId tenant, String column, Object value) {
+        work.sql()
+                .sql("update cuenta.tenant set " + column + " = ? where id = ?")
+                .params(value, tenant.value())
+                .update();
     }
 
     private static Tenant read(ResultSet row, int index) throws SQLException {
@@ -227,6 +232,7 @@ public final class Tenants {
                 new TenantId(row.getObject("id", UUID.class)),
                 row.getString("name"),
                 row.getString("slug"),
-                row.getBoolean("second_factor"));
+                row.getBoolean("second_factor"),
+                row.getBoolean("suspended"));
     }
 }

@@ -24,6 +24,7 @@ import dev.cuenta.store.retention.Archived;
 import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.session.Sessions;
+import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenants;
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -79,7 +80,7 @@ class LeavingTest extends DatabaseTest {
         noor = account("noor");
         north = write(work -> {
             TenantId tenant = new Tenants(work).create("North");
-            new Tenants(work).join(noor, tenant);
+            new Memberships(work).join(noor, tenant);
             new GivenRoles(work)
                     .give(
                             Controlled.byCuenta(noor).within(tenant),

@@ -23,6 +23,7 @@ import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.live.Control;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Revision;
+import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.store.verify.Verification;
 import java.time.Instant;
@@ -339,7 +340,7 @@ class TenantValuesTest extends DatabaseTest {
     private void join(AccountId account, TenantId tenant) {
         database.live()
                 .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-                    new Tenants(work).join(account, tenant);
+                    new Memberships(work).join(account, tenant);
                     return account;
                 }));
     }
@@ -380,7 +381,7 @@ class TenantValuesTest extends DatabaseTest {
             AccountId id = new Accounts(work)
                     .insert(new NewAccount(work.revision().model().defaultKind(), values, Instant.now()));
             if (tenant != null) {
-                new Tenants(work).join(id, tenant);
+                new Memberships(work).join(id, tenant);
             }
             return id;
         }));

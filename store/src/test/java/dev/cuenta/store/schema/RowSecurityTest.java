@@ -25,8 +25,9 @@ import dev.cuenta.store.live.Work;
 import dev.cuenta.store.picture.Pictures;
 import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.role.Giver;
+import dev.cuenta.store.tenant.Memberships;
+import dev.cuenta.store.tenant.Memberships.Joining;
 import dev.cuenta.store.tenant.Tenants;
-import dev.cuenta.store.tenant.Tenants.Joining;
 import dev.cuenta.store.verify.Verification;
 import java.time.Instant;
 import java.util.List;
@@ -84,7 +85,7 @@ class RowSecurityTest extends DatabaseTest {
                                 name),
                         Instant.now()));
         for (TenantId tenant : tenants) {
-            new Tenants(work).join(id, tenant);
+            new Memberships(work).join(id, tenant);
             new GivenRoles(work)
                     .give(
                             Controlled.byCuenta(id).within(tenant),
@@ -261,8 +262,8 @@ class RowSecurityTest extends DatabaseTest {
         assertThat((long) limited(north, work -> new Accounts(work).count(null)))
                 .isEqualTo(2L);
         in(Scope.EVERYWHERE, work -> {
-            new Tenants(work).leave(Controlled.byCuenta(ulla).within(north));
-            new Tenants(work).join(sven, north);
+            new Memberships(work).leave(Controlled.byCuenta(ulla).within(north));
+            new Memberships(work).join(sven, north);
             return work;
         });
         assertThat((Optional<?>) limited(north, work -> new Accounts(work).find(ulla)))
@@ -287,7 +288,7 @@ class RowSecurityTest extends DatabaseTest {
 
         in(Scope.EVERYWHERE, work -> {
             TenantId east = new Tenants(work).create("East");
-            new Tenants(work)
+            new Memberships(work)
                     .joinAll(List.of(
                             new Joining(noor, east, Instant.now()),
                             new Joining(sven, east, Instant.now()),
@@ -337,7 +338,7 @@ class RowSecurityTest extends DatabaseTest {
                         .toList());
         List<Thread> threads = tenants.stream()
                 .map(tenant -> new Thread(() -> in(Scope.EVERYWHERE, work -> {
-                    new Tenants(work).join(everybodys, tenant);
+                    new Memberships(work).join(everybodys, tenant);
                     return work;
                 })))
                 .toList();

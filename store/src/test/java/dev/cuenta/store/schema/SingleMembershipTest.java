@@ -17,9 +17,12 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Invitations;
+import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.store.verify.Verification;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -106,7 +109,10 @@ class SingleMembershipTest extends DatabaseTest {
                 .with(revision -> revision.write(
                         Scope.EVERYWHERE,
                         work -> new Invitations(work)
-                                .add(north, token, "test", Instant.now().plusSeconds(3600))));
+                                .add(
+                                        new Invitations.Wanted(
+                                                north, null, List.of(), Giver.CUENTA, Duration.ofHours(1)),
+                                        token)));
         AtomicInteger let = new AtomicInteger();
         CyclicBarrier together = new CyclicBarrier(2);
         List<Thread> both = List.of(coming(token, together, let), coming(token, together, let));
@@ -166,7 +172,7 @@ class SingleMembershipTest extends DatabaseTest {
     private void join(AccountId account, TenantId tenant) {
         database.live()
                 .with(revision -> revision.write(Scope.EVERYWHERE, work -> {
-                    new Tenants(work).join(account, tenant);
+                    new Memberships(work).join(account, tenant);
                     return tenant;
                 }));
     }
@@ -175,7 +181,7 @@ class SingleMembershipTest extends DatabaseTest {
         return database.live()
                 .with(revision -> revision.write(
                         Scope.EVERYWHERE,
-                        work -> new Tenants(work)
+                        work -> new Memberships(work)
                                 .leave(Controlled.byCuenta(account).within(tenant))));
     }
 

@@ -1,0 +1,48 @@
+package dev.cuenta.cli.tenant;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.TenantNames;
+import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.Output;
+import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.tenant.Invitation;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+@Command(
+        name = "invitations",
+        mixinStandardHelpOptions = true,
+        description = {"List the open invitations of a tenant."},
+        footerHeading = "%nExample:%n",
+        footer = {"  cuenta tenants invitations 'South pontoon'"})
+final class InvitationsCommand implements Runnable {
+    @Mixin
+    private Service service;
+
+    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
+    private String tenant;
+
+    @Mixin
+    private Output output;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        List<Invitation> invitations = client.items(
+                "/v1/tenants/" + TenantNames.id(client, tenant) + "/invitations", Map.of(), Invitation.class);
+        if (output.printed(invitations)) {
+            return;
+        }
+        Table table = new Table("ID", "FOR", "ROLES", "UNTIL", "MAIL");
+        invitations.forEach(invitation -> table.row(
+                invitation.id(),
+                invitation.address() == null ? "whoever has it" : invitation.address(),
+                String.join(", ", invitation.roles()),
+                invitation.expires().toString().replaceFirst("\\..*", "Z"),
+                invitation.mail() == null ? "" : invitation.mail()));
+        output.print(table, "No invitation is open.");
+    }
+}

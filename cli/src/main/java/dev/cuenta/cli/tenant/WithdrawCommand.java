@@ -1,0 +1,37 @@
+package dev.cuenta.cli.tenant;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.TenantNames;
+import dev.cuenta.cli.connection.CuentaClient;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "withdraw",
+        mixinStandardHelpOptions = true,
+        description = {"Take an invitation back."},
+        footerHeading = "%nExample:%n",
+        footer = {"  cuenta tenants withdraw 'South pontoon' 019a0000-0000-7000-8000-000000000001"})
+final class WithdrawCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
+    private String tenant;
+
+    @Parameters(index = "1", paramLabel = "INVITATION", description = "Its id: cuenta tenants invitations.")
+    private String invitation;
+
+    @Override
+    public void run() {
+        CuentaClient client = service.client();
+        client.delete("/v1/tenants/" + TenantNames.id(client, tenant) + "/invitations/" + invitation);
+        spec.commandLine().getOut().println("Withdrew the invitation.");
+    }
+}
