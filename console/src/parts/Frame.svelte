@@ -11,12 +11,13 @@
   const places = $derived(
     [
       { path: "/accounts", label: "Accounts", permission: "accounts.read" },
+      { path: "/tenants", label: "Tenants", permission: "tenants.read" },
       { path: "/roles", label: "Roles", permission: "accounts.read" },
       { path: "/model", label: "Model", permission: "model.read" },
       { path: "/retention", label: "Retention", permission: "retention.read" },
       { path: "/services", label: "Services", permission: "services.read" },
       { path: "/activity", label: "Activity", permission: "activity.read" },
-    ].filter((place) => session.may.has(place.permission)),
+    ].filter((place) => session.may.has(place.permission) && (place.path !== "/tenants" || session.form?.tenants)),
   );
   const at = $derived(route.pathname === "/" ? places[0]?.path : route.pathname);
   const here = (path: string) => at === path || at?.startsWith(path + "/");

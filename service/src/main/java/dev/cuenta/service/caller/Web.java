@@ -29,8 +29,18 @@ import org.springframework.web.servlet.resource.PathResourceResolver;
 class Web implements WebMvcConfigurer {
     private static final String CONSOLE = "console/";
     /** How the addresses of the console's pages begin; it draws them itself, and everything else is not there. */
-    static final Set<String> PAGES =
-            Set.of("me", "accounts", "roles", "model", "retention", "services", "activity", "confirm", "reset");
+    static final Set<String> PAGES = Set.of(
+            "me",
+            "accounts",
+            "tenants",
+            "roles",
+            "model",
+            "retention",
+            "services",
+            "activity",
+            "confirm",
+            "join",
+            "reset");
 
     private final Doorkeeper doorkeeper;
 

@@ -1,0 +1,62 @@
+import { request } from "./request.ts";
+import type { Wire } from "./wire.ts";
+
+export type Tenant = Wire["Tenant"];
+
+export type TenantPage = Wire["TenantPage"];
+
+export type Invitation = Wire["Invitation"];
+
+export type Removal = Wire["TenantRemoval"];
+
+export async function listTenants(name: string, after?: string): Promise<TenantPage> {
+  return (await request<TenantPage>("GET", "/v1/tenants", { query: { name, after } })).body;
+}
+
+export async function addTenant(name: string): Promise<string> {
+  return (await request<Wire["TenantAdded"]>("POST", "/v1/tenants", { body: { name } })).body.id;
+}
+
+export async function readTenant(tenant: string): Promise<Tenant> {
+  return (await request<Tenant>("GET", `/v1/tenants/${tenant}`)).body;
+}
+
+export async function changeTenant(tenant: string, change: Wire["TenantChange"]): Promise<Tenant> {
+  return (await request<Tenant>("PATCH", `/v1/tenants/${tenant}`, { body: change })).body;
+}
+
+export async function removalOf(tenant: string): Promise<Removal> {
+  return (await request<Removal>("GET", `/v1/tenants/${tenant}/removal`)).body;
+}
+
+/** Some thousands of memberships at a time, until it is gone. */
+export async function removeTenant(tenant: string, told: (ended: number) => void): Promise<void> {
+  for (let ended = 0, done = false; !done; told(ended)) {
+    const { body } = await request<Wire["TenantRemoved"]>("DELETE", `/v1/tenants/${tenant}`);
+    ended += body.memberships;
+    done = body.done;
+  }
+}
+
+export async function listInvitations(tenant: string): Promise<Invitation[]> {
+  return (await request<{ items: Invitation[] }>("GET", `/v1/tenants/${tenant}/invitations`)).body.items;
+}
+
+/** With what the person brings, told once, unless it is mailed. */
+export async function invite(tenant: string, wish: Wire["InvitationRequest"]): Promise<Invitation> {
+  return (await request<Invitation>("POST", `/v1/tenants/${tenant}/invitations`, { body: wish, tenant })).body;
+}
+
+export async function sendInvitation(tenant: string, invitation: string): Promise<void> {
+  await request("POST", `/v1/tenants/${tenant}/invitations/${invitation}/mail`, { body: {} });
+}
+
+export async function withdrawInvitation(tenant: string, invitation: string): Promise<void> {
+  await request("DELETE", `/v1/tenants/${tenant}/invitations/${invitation}`);
+}
+
+/** The tenant that somebody belongs to now, by its id. */
+export async function acceptInvitation(invitation: string): Promise<string> {
+  return (await request<Wire["InvitationAccepted"]>("POST", "/v1/me/memberships", { body: { invitation } })).body
+    .tenant;
+}

@@ -1,0 +1,124 @@
+<script lang="ts">
+  import { Button, Input, Label } from "flowbite-svelte";
+  import { untrack } from "svelte";
+  import Notice from "../parts/Notice.svelte";
+  import Skeleton from "../parts/Skeleton.svelte";
+  import Twin from "../parts/Twin.svelte";
+  import { route } from "../routes.ts";
+  import { session } from "../session/session.svelte.ts";
+  import InvitationTable from "./InvitationTable.svelte";
+  import InviteForm from "./InviteForm.svelte";
+  import RemovePanel from "./RemovePanel.svelte";
+  import { TenantState } from "./tenants.svelte.ts";
+
+  const state = untrack(() => new TenantState(route.getParams("/tenants/:id").id));
+  const mayChange = session.may.has("tenants.write");
+  const mayInvite = session.may.has("memberships.invite");
+  void state.load(mayInvite);
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    await state.save();
+  }
+</script>
+
+<svelte:head><title>{state.tenant?.name ?? "Tenant"} · Cuenta</title></svelte:head>
+
+{#if state.failure}<div class="mb-3"><Notice kind="refused" text={state.failure} /></div>{/if}
+{#if state.tenant === null}
+  {#if !state.failure}<div class="sheet"><Skeleton rows={4} /></div>{/if}
+{:else}
+  {@const tenant = state.tenant}
+  <div class="mb-4 flex flex-wrap items-center gap-3">
+    <h1>{tenant.name}</h1>
+    <span class="quiet font-mono text-xs">{tenant.slug}</span>
+    {#if session.may.has("accounts.read")}
+      <a class="link" href={`/accounts?filter=${encodeURIComponent(`tenants eq "${tenant.id}"`)}`}>Members</a>
+    {/if}
+    {#if mayChange && !state.editing}
+      <div class="ml-auto flex flex-wrap gap-3">
+        <Button size="sm" color="alternative" onclick={() => state.edit()}>Rename</Button>
+        <Button
+          size="sm"
+          color="alternative"
+          disabled={state.busy}
+          onclick={() => state.set({ secondFactor: !tenant.secondFactor })}
+          >{tenant.secondFactor ? "Demand no second factor" : "Demand a second factor"}</Button
+        >
+        <Button
+          size="sm"
+          color="alternative"
+          disabled={state.busy}
+          onclick={() => state.set({ suspended: !tenant.suspended })}>{tenant.suspended ? "Resume" : "Suspend"}</Button
+        >
+        {#if tenant.suspended}
+          <Button size="sm" color="alternative" disabled={state.busy} onclick={() => state.askRemoval()}>Remove</Button>
+        {/if}
+      </div>
+    {/if}
+  </div>
+  {#if tenant.suspended}
+    <Notice kind="decision" text="It is suspended: memberships and roles here do not count until it goes on." />
+  {/if}
+  {#if tenant.secondFactor}
+    <p class="quiet mt-2">Memberships and roles here count only with a second factor.</p>
+  {/if}
+  <RemovePanel {state} />
+  {#if state.editing}
+    <form novalidate onsubmit={save} class="sheet mb-4 flex flex-col gap-3 p-4" aria-label="Rename the tenant">
+      {#if state.errors[""]}<Notice kind="refused" text={state.errors[""]} />{/if}
+      <div class="grid gap-4 sm:grid-cols-2">
+        <div>
+          <Label for="tenant-name" class="mb-1">Name</Label>
+          <Input
+            id="tenant-name"
+            aria-invalid={state.errors.name ? true : undefined}
+            aria-describedby="tenant-name-help"
+            bind:value={state.name}
+          />
+          <p id="tenant-name-help" class="mt-1 text-xs text-red-800 dark:text-red-300">{state.errors.name ?? ""}</p>
+        </div>
+        <div>
+          <Label for="tenant-slug" class="mb-1">Subdomain</Label>
+          <Input
+            id="tenant-slug"
+            class="font-mono"
+            aria-invalid={state.errors.slug ? true : undefined}
+            aria-describedby="tenant-slug-help"
+            bind:value={state.slug}
+          />
+          <p id="tenant-slug-help" class="mt-1 text-xs text-red-800 dark:text-red-300">{state.errors.slug ?? ""}</p>
+        </div>
+      </div>
+      <div class="flex gap-3">
+        <Button type="submit" size="sm" disabled={state.busy}>Save</Button>
+        <Button type="button" size="sm" color="alternative" onclick={() => (state.editing = false)}>Cancel</Button>
+      </div>
+    </form>
+  {/if}
+  {#if mayInvite}
+    <section class="mt-6" aria-label="Invitations">
+      <div class="mb-2 flex items-center gap-3">
+        <h2>Open invitations</h2>
+        {#if !state.inviting && !tenant.suspended}
+          <Button class="ml-auto" size="xs" color="alternative" onclick={() => state.beginInviting()}
+            >Invite somebody</Button
+          >
+        {/if}
+      </div>
+      {#if state.told}
+        <div class="mb-4">
+          <Notice kind="once" text="This is the invitation. It is not shown again: give it to the person." />
+          <code class="mt-2 block font-mono text-xs break-all select-all">{state.told}</code>
+        </div>
+      {/if}
+      {#if state.inviting}<InviteForm {state} />{/if}
+      {#if state.invitations?.length}
+        <InvitationTable {state} />
+      {:else if state.invitations}
+        <p class="sheet quiet p-4">No invitation is open.</p>
+      {/if}
+    </section>
+  {/if}
+  <div class="mt-4"><Twin command={`cuenta tenants invite '${tenant.name}' --address ADDRESS --mail`} /></div>
+{/if}

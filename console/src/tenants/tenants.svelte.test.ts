@@ -1,0 +1,74 @@
+import { expect, test } from "vitest";
+import { answering } from "../test/marea.ts";
+import { TenantsState, TenantState } from "./tenants.svelte.ts";
+
+const PUNTA = { id: "t1", name: "Punta Clara", slug: "punta-clara", secondFactor: false, suspended: false };
+
+test("tenants come page by page, by how their names begin", async () => {
+  const asked = answering(
+    { body: { items: [PUNTA], next: "t1" } },
+    { body: { items: [{ ...PUNTA, id: "t2", name: "Puerto Sereno" }] } },
+  );
+  const tenants = new TenantsState();
+  tenants.name = " pu ";
+  await tenants.load();
+  await tenants.more();
+  expect(asked.map(({ url }) => url)).toEqual(["/v1/tenants?name=pu", "/v1/tenants?name=pu&after=t1"]);
+  expect(tenants.tenants?.map(({ id }) => id)).toEqual(["t1", "t2"]);
+  expect(tenants.next).toBeUndefined();
+});
+
+test("what is refused is said at its input, and nothing that was typed is lost", async () => {
+  answering(
+    { body: PUNTA },
+    {
+      status: 422,
+      body: {
+        type: "urn:cuenta:problem:invalid",
+        detail: "x",
+        errors: [{ pointer: "/slug", code: "format", detail: "`www` is reserved." }],
+      },
+    },
+  );
+  const state = new TenantState("t1");
+  await state.load(false);
+  state.edit();
+  state.slug = "www";
+  await state.save();
+  expect(state.errors.slug).toBe("`www` is reserved.");
+  expect(state.editing).toBe(true);
+  expect(state.slug).toBe("www");
+});
+
+test("only what was changed is sent", async () => {
+  const asked = answering({ body: PUNTA }, { body: { ...PUNTA, name: "Punta" } });
+  const state = new TenantState("t1");
+  await state.load(false);
+  state.edit();
+  state.name = "Punta";
+  await state.save();
+  expect(JSON.parse(String(asked[1]!.init.body))).toEqual({ name: "Punta" });
+  expect(state.tenant?.name).toBe("Punta");
+});
+
+test("an invitation is told once, and mailed only to an address", async () => {
+  const asked = answering(
+    { body: { items: [] } },
+    { body: { id: "i1", roles: [], invitation: "cuenta_invitation_x" } },
+    { body: { items: [{ id: "i1", roles: [] }] } },
+  );
+  const state = new TenantState("t1");
+  await state.beginInviting();
+  await state.invite();
+  expect(JSON.parse(String(asked[1]!.init.body))).toEqual({ mail: false });
+  expect(state.told).toBe("cuenta_invitation_x");
+  expect(state.invitations).toHaveLength(1);
+});
+
+test("a large tenant is removed some thousands of memberships at a time", async () => {
+  const asked = answering({ body: { memberships: 5000, done: false } }, { body: { memberships: 7, done: true } });
+  const state = new TenantState("t1");
+  expect(await state.remove()).toBe(true);
+  expect(asked).toHaveLength(2);
+  expect(state.ended).toBe(5007);
+});

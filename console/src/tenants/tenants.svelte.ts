@@ -1,0 +1,175 @@
+import { errorsByName, errorsOf } from "../api/request.ts";
+import { listRoles } from "../api/roles.ts";
+import {
+  addTenant,
+  changeTenant,
+  invite,
+  listInvitations,
+  listTenants,
+  readTenant,
+  removalOf,
+  removeTenant,
+  sendInvitation,
+  withdrawInvitation,
+  type Invitation,
+  type Removal,
+  type Tenant,
+} from "../api/tenants.ts";
+import { Attempts } from "../parts/attempts.svelte.ts";
+
+/** Tenants, page by page; those whose name begins with something. */
+export class TenantsState extends Attempts {
+  tenants = $state.raw<Tenant[] | null>(null);
+  name = $state("");
+  next = $state<string | undefined>();
+  adding = $state(false);
+  newName = $state("");
+
+  async load(): Promise<void> {
+    const name = this.name.trim();
+    await this.attempt(async () => {
+      const page = await listTenants(name);
+      if (name !== this.name.trim()) return;
+      this.tenants = page.items;
+      this.next = page.next;
+    });
+  }
+
+  async more(): Promise<void> {
+    await this.attempt(async () => {
+      const page = await listTenants(this.name.trim(), this.next);
+      this.tenants = [...(this.tenants ?? []), ...page.items];
+      this.next = page.next;
+    });
+  }
+
+  /** The id of the new one; undefined where it was refused. */
+  async add(): Promise<string | undefined> {
+    let id: string | undefined;
+    await this.attempt(async () => {
+      id = await addTenant(this.newName);
+    });
+    return id;
+  }
+}
+
+/** One tenant: what it is called, its open invitations, and what becomes of it. */
+export class TenantState extends Attempts {
+  tenant = $state.raw<Tenant | null>(null);
+  invitations = $state.raw<Invitation[] | null>(null);
+  removal = $state.raw<Removal | null>(null);
+  /** How many memberships have ended while it is removed. */
+  ended = $state<number | undefined>();
+  editing = $state(false);
+  inviting = $state(false);
+  name = $state("");
+  slug = $state("");
+  address = $state("");
+  role = $state("");
+  mail = $state(true);
+  /** What is shown once. */
+  told = $state("");
+  /** Those that count within a tenant. */
+  roles = $state.raw<string[]>([]);
+  errors = $state.raw<Record<string, string>>({});
+  readonly #id: string;
+
+  constructor(id: string) {
+    super();
+    this.#id = id;
+  }
+
+  /** @param mayInvite whether its invitations are to be shown */
+  async load(mayInvite: boolean): Promise<void> {
+    await this.attempt(async () => {
+      this.tenant = await readTenant(this.#id);
+      if (mayInvite) this.invitations = await listInvitations(this.#id);
+    });
+  }
+
+  edit(): void {
+    this.editing = true;
+    this.errors = {};
+    this.name = this.tenant!.name;
+    this.slug = this.tenant!.slug;
+  }
+
+  async save(): Promise<void> {
+    await this.#refusable(async () => {
+      const { name, slug } = this.tenant!;
+      this.tenant = await changeTenant(this.#id, {
+        name: this.name === name ? undefined : this.name,
+        slug: this.slug === slug ? undefined : this.slug,
+      });
+      this.editing = false;
+    });
+  }
+
+  async set(change: { suspended?: boolean; secondFactor?: boolean }): Promise<void> {
+    await this.attempt(async () => {
+      this.tenant = await changeTenant(this.#id, change);
+      this.removal = null;
+    });
+  }
+
+  async beginInviting(): Promise<void> {
+    this.inviting = true;
+    this.errors = {};
+    this.told = "";
+    this.address = "";
+    this.role = "";
+    await this.attempt(async () => {
+      this.roles = (await listRoles()).filter(({ withinTenant }) => withinTenant).map(({ name }) => name);
+    });
+  }
+
+  async invite(): Promise<void> {
+    await this.#refusable(async () => {
+      const address = this.address.trim() || undefined;
+      const mail = this.mail && !!address;
+      const made = await invite(this.#id, { address, mail, roles: this.role ? [this.role] : undefined });
+      this.told = made.invitation ?? "";
+      this.inviting = false;
+      this.invitations = await listInvitations(this.#id);
+    });
+  }
+
+  async send(invitation: Invitation): Promise<void> {
+    await this.#andInvitations(() => sendInvitation(this.#id, invitation.id));
+  }
+
+  async withdraw(invitation: Invitation): Promise<void> {
+    await this.#andInvitations(() => withdrawInvitation(this.#id, invitation.id));
+  }
+
+  async askRemoval(): Promise<void> {
+    await this.attempt(async () => {
+      this.removal = await removalOf(this.#id);
+    });
+  }
+
+  /** Whether it is gone. */
+  async remove(): Promise<boolean> {
+    await this.attempt(() => removeTenant(this.#id, (ended) => (this.ended = ended)));
+    return !this.failure;
+  }
+
+  async #andInvitations(work: () => Promise<void>): Promise<void> {
+    await this.attempt(async () => {
+      await work();
+      this.invitations = await listInvitations(this.#id);
+    });
+  }
+
+  async #refusable(work: () => Promise<void>): Promise<void> {
+    this.busy = true;
+    this.errors = {};
+    try {
+      await work();
+    } catch (failure) {
+      this.errors = errorsOf(failure, (violations) => errorsByName(violations, (pointer) => pointer.slice(1)));
+    } finally {
+      this.busy = false;
+    }
+  }
+}
