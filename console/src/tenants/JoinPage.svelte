@@ -3,7 +3,6 @@
   import { messageOf } from "../api/request.ts";
   import { acceptInvitation, readTenant } from "../api/tenants.ts";
   import Notice from "../parts/Notice.svelte";
-  import Sheet from "../parts/Sheet.svelte";
   import { session } from "../session/session.svelte.ts";
 
   // After the #, which browsers send to nobody; gone from the address bar as soon as it is read.
@@ -31,7 +30,8 @@
 
 <svelte:head><title>Invitation · Cuenta</title></svelte:head>
 
-<Sheet title="An invitation">
+<section class="sheet mx-auto mt-8 flex max-w-xl flex-col items-start gap-4 p-6" aria-label="An invitation">
+  <h1>An invitation</h1>
   {#if joined}
     <Notice kind="done" text={`You belong to ${joined} now.`} />
     <a class="link" href="/me">Your own account</a>
@@ -41,4 +41,4 @@
     <Button disabled={busy || !token} onclick={accept}>{busy ? "Accepting…" : "Accept"}</Button>
     {#if !token}<p class="quiet">The link is not whole. Open it from the mail again.</p>{/if}
   {/if}
-</Sheet>
+</section>

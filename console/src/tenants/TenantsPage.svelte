@@ -27,7 +27,7 @@
 
 <svelte:head><title>Tenants · Cuenta</title></svelte:head>
 
-<div class="mb-4 flex flex-wrap items-end gap-4">
+<div class="mb-4 flex flex-wrap items-center gap-4">
   <h1>Tenants</h1>
   <div>
     <Label for="name" class="sr-only">Name begins with</Label>

@@ -31,7 +31,8 @@ abstract class ConsoleAccessibility extends InBrowser {
     static void isAccessible(boolean dark) throws IOException {
         String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
         String account = marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'");
-        for (String page : pages(account)) {
+        String tenant = marea.sql("select id from cuenta.tenant where name = 'Punta Clara'");
+        for (String page : pages(account, tenant)) {
             open(page);
             browser.executeScript(
                     "localStorage.setItem('theme', arguments[0]); document.documentElement.classList.toggle('dark', arguments[1])",
@@ -43,12 +44,13 @@ abstract class ConsoleAccessibility extends InBrowser {
     }
 
     /** Those that the console has, and one that it has not. */
-    private static List<String> pages(String account) throws IOException {
+    private static List<String> pages(String account, String tenant) throws IOException {
         String routes = Files.readString(Models.root().resolve("console/src/routes.ts"));
         List<String> pages = Pattern.compile("(?m)^  \"(/[^\"]+)\":")
                 .matcher(routes)
                 .results()
-                .map(route -> route.group(1).replace(":id", account))
+                .map(route -> route.group(1))
+                .map(path -> path.replace(":id", path.startsWith("/tenants") ? tenant : account))
                 .collect(Collectors.toCollection(ArrayList::new));
         assertThat(pages).contains("/me", "/accounts/" + account);
         pages.add("/model/nowhere");

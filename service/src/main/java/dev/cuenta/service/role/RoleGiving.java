@@ -9,6 +9,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.core.role.RoleGrant;
+import dev.cuenta.core.role.RoleGrant.State;
 import dev.cuenta.service.account.AccountUseCases;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.account.RoleChange;
@@ -22,7 +23,6 @@ import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.wire.role.RoleTerms;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -61,13 +61,16 @@ final class RoleGiving {
             }
         }
 
-        void note(Action action, @Nullable String reason, @Nullable Instant starts, @Nullable Instant ends) {
+        void note(Action action, GrantTerms terms, boolean waiting) {
             Map<String, Object> details = new LinkedHashMap<>();
             details.put("role", role.name());
             Optional.ofNullable(tenant).ifPresent(it -> details.put("tenant", it.toString()));
-            Optional.ofNullable(reason).ifPresent(it -> details.put("reason", it));
-            Optional.ofNullable(starts).ifPresent(it -> details.put("starts", it.toString()));
-            Optional.ofNullable(ends).ifPresent(it -> details.put("ends", it.toString()));
+            Optional.ofNullable(terms.reason()).ifPresent(it -> details.put("reason", it));
+            Optional.ofNullable(terms.starts()).ifPresent(it -> details.put("starts", it.toString()));
+            Optional.ofNullable(terms.ends()).ifPresent(it -> details.put("ends", it.toString()));
+            if (waiting) {
+                details.put("waiting", true);
+            }
             new Activity(work).add(action, account.id(), caller.origin(), details);
         }
 
@@ -102,8 +105,9 @@ final class RoleGiving {
                 decision.roles()
                         .give(decision.account().controlledWithin(decision.tenant()), decision.role(), terms, by);
             }
-            decision.note(Action.ROLE_GIVEN, terms.reason(), terms.starts(), terms.ends());
-            return RoleWire.of(decision.grant());
+            RoleGrant grant = decision.grant();
+            decision.note(Action.ROLE_GIVEN, terms, grant.state() == State.WAITING);
+            return RoleWire.of(grant);
         });
     }
 
@@ -131,7 +135,7 @@ final class RoleGiving {
                         ProblemKind.NOT_FOUND,
                         "No `" + role + "` waits there for your approval. Whoever gave a role does not approve it.");
             }
-            decision.note(Action.ROLE_APPROVED, null, null, null);
+            decision.note(Action.ROLE_APPROVED, GrantTerms.PLAIN, false);
             return RoleWire.of(decision.grant());
         });
     }
@@ -150,7 +154,7 @@ final class RoleGiving {
                 throw Problem.of(
                         ProblemKind.NOT_FOUND, "The account has no role `" + role + "` there that could be taken.");
             }
-            decision.note(Action.ROLE_TAKEN, reason, null, null);
+            decision.note(Action.ROLE_TAKEN, new GrantTerms(reason, null, null), false);
             return decision;
         });
     }

@@ -22,6 +22,7 @@ import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.database.TestDatabase;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.tenant.Tenants;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
@@ -75,6 +76,7 @@ class RowsReadTest {
             tenants: { membership: many }
             """;
     private static final int ACCOUNTS = 200_000;
+    private static final int TENANTS = 50_000;
     private static final Long MIDDLE = 107_777L;
     /** A search looks at ten thousand keys at most; all others read some hundreds. */
     private static final long MOST = 11_000;
@@ -132,6 +134,11 @@ class RowsReadTest {
                     select account_id, case when right(account_id::text, 3) = '777' then 2 else 3 end, tenant_id
                     from cuenta.membership m where exists (select from accounts.account where id = m.account_id and kind = 'berthHolder')""").update();
         });
+        database.sql().sql("""
+                        insert into cuenta.tenant (id, name, slug, created_at, suspended_at)
+                        select gen_random_uuid(), 'Pier ' || n, 'pier-' || n, timestamptz '2025-01-01' + n * interval '1 min',
+                            case when n % 100 = 0 then now() end
+                        from generate_series(1, ?) n""").param(TENANTS).update();
         database.sql().sql("vacuum analyze").update();
     }
 
@@ -340,6 +347,28 @@ class RowsReadTest {
             }
         }
         assertThat(asked).hasSize(24).allMatch(one -> one.rows() < MOST);
+    }
+
+    /** Of {@value #TENANTS}, whoever asks: from the beginning, from the middle, and by how their names begin. */
+    @Test
+    void tenants_page_by_page() {
+        TenantId middle = new TenantId(UUID.fromString(database.sql()
+                .sql("select id from cuenta.tenant order by created_at, id offset ? limit 1")
+                .param(TENANTS / 2)
+                .query(String.class)
+                .single()));
+        AccountId member = Objects.requireNonNull(middle("id")).id();
+        List<Asked> asked = new ArrayList<>();
+        for (AccountId of : new AccountId[] {null, member}) {
+            for (String name : List.of("", "pier 4", "north")) {
+                for (TenantId after : new TenantId[] {null, middle}) {
+                    asked.add(new Asked(
+                            (of == null ? "all " : "own ") + name + (after == null ? "" : ", deep"),
+                            rowsRead(Scope.EVERYWHERE, work -> new Tenants(work).page(of, name, after, 51))));
+                }
+            }
+        }
+        assertThat(asked).hasSize(12).allMatch(one -> one.rows() < 200);
     }
 
     /** Many that hang on many are reckoned, what there is little of is counted. */
