@@ -38,7 +38,7 @@ export interface Options {
   file?: Blob;
   etag?: string | null;
   query?: Record<string, string | number | undefined>;
-  /** In place of the session's own. */
+  /** In place of the one that was chosen in the bar. */
   tenant?: string;
 }
 
@@ -59,6 +59,13 @@ function answeredByAnother(status: number): Problem {
   };
 }
 
+let working: string | undefined;
+
+/** In which tenant requests are from now on that name no other. */
+export function workIn(tenant: string | undefined): void {
+  working = tenant;
+}
+
 type Listener = () => void;
 let sessionEnded: Listener = () => {};
 
@@ -73,7 +80,8 @@ export async function request<T>(method: string, path: string, options: Options 
   if (options.body !== undefined) headers["Content-Type"] = "application/json";
   if (options.file) headers["Content-Type"] = "application/octet-stream";
   if (options.etag) headers["If-Match"] = options.etag;
-  if (options.tenant) headers["Cuenta-Tenant"] = options.tenant;
+  const tenant = options.tenant ?? working;
+  if (tenant) headers["Cuenta-Tenant"] = tenant;
   const response = await fetch(path + queryString(options.query), {
     method,
     headers,

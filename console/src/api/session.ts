@@ -11,6 +11,11 @@ export async function signOut(): Promise<void> {
   await request("DELETE", "/v1/sessions/current");
 }
 
+/** In which tenant the session's requests are from now on; where the model lets sessions say so. */
+export async function chooseTenant(tenant: string | undefined): Promise<void> {
+  await request("PUT", "/v1/sessions/current/tenant", { body: { tenant } });
+}
+
 export type OpenSession = Wire["OpenSession"];
 
 export async function listSessions(ref: AccountRef): Promise<OpenSession[]> {

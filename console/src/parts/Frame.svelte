@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from "svelte";
   import { route } from "../routes.ts";
+  import Places from "../session/Places.svelte";
   import { session } from "../session/session.svelte.ts";
   import Mark from "./Mark.svelte";
   import { toggleTheme } from "./theme.ts";
@@ -40,8 +41,9 @@
     </nav>
     <div class="ml-auto flex items-center gap-4 py-2">
       <span class="quiet hidden md:inline">
-        {session.tenant ? `${session.tenant} · ` : ""}{session.form?.name} · revision {session.form?.revision}
+        {session.form?.name} · revision {session.form?.revision}
       </span>
+      <Places />
       <a href="/me" class="max-w-40 truncate" title="Your own account">{session.account?.displayName}</a>
       <button type="button" class="link" onclick={toggleTheme} title="Switch between light and dark">Light/dark</button>
       <button type="button" class="link" onclick={() => session.signOut()}>Sign out</button>

@@ -1,4 +1,4 @@
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { readAccount } from "../api/accounts.ts";
 import { answering, form, noor } from "../test/marea.ts";
 import { session } from "./session.svelte.ts";
@@ -40,5 +40,33 @@ describe("a session", () => {
     await session.retry();
     expect(session.state).toBe("signed-in");
     expect(session.failure).toBe("");
+  });
+
+  it("works in the tenant that was chosen in its tab, until that is gone", async () => {
+    const kept = new Map([["cuenta-working", JSON.stringify({ id: "t1", name: "Punta Clara" })]]);
+    vi.stubGlobal("sessionStorage", {
+      getItem: (key: string) => kept.get(key) ?? null,
+      removeItem: (key: string) => kept.delete(key),
+    });
+    const inTenant = { ...form, tenantFrom: ["header"], tenant: "t1" };
+    const asked = answering({ body: noor }, { body: inTenant }, { body: { items: [] } });
+    await session.restore();
+    expect(asked.map(({ init }) => (init.headers as Record<string, string>)["Cuenta-Tenant"])).toEqual([
+      "t1",
+      "t1",
+      "t1",
+    ]);
+    expect(session.tenant).toBe("Punta Clara");
+
+    const gone = {
+      status: 404,
+      body: { type: "urn:cuenta:problem:not-found", status: 404, detail: "No such tenant." },
+    };
+    answering(gone, gone, { body: noor }, { body: form });
+    await session.restore();
+    expect(session.working).toBeUndefined();
+    expect(session.state).toBe("signed-in");
+    expect(kept.size).toBe(0);
+    vi.unstubAllGlobals();
   });
 });

@@ -2,8 +2,10 @@ import type { Account } from "../api/accounts.ts";
 import { readAccount } from "../api/accounts.ts";
 import type { Form } from "../api/model.ts";
 import { readForm } from "../api/model.ts";
-import { messageOf, onSessionEnded, Refused } from "../api/request.ts";
-import { signIn, signOut } from "../api/session.ts";
+import { messageOf, onSessionEnded, Refused, workIn } from "../api/request.ts";
+import { chooseTenant, signIn, signOut } from "../api/session.ts";
+import { listTenants } from "../api/tenants.ts";
+import { remembered, remember, type Place } from "./working.ts";
 
 type State = "starting" | "guest" | "signed-in" | "failed";
 
@@ -16,16 +18,32 @@ class Session {
   /** Whether the session ended while somebody was at work: the page stays beneath, with what they typed. */
   expired = $state(false);
 
+  /** Tenants of their own, between which somebody switches. */
+  places = $state.raw<Place[]>([]);
+  /** The tenant that was chosen in this tab. */
+  working = $state.raw<Place | undefined>();
+
   /** The name of the tenant in which the account works, if it works in one. */
-  readonly tenant = $derived(this.account?.tenants.find(({ id }) => id === this.form?.tenant)?.name);
+  readonly tenant = $derived(
+    [this.working, ...this.places, ...(this.account?.tenants ?? [])].find((place) => place?.id === this.form?.tenant)
+      ?.name,
+  );
+  readonly switches = $derived(["header", "session"].some((way) => this.form?.tenantFrom.includes(way)));
   readonly may = $derived(new Set(this.form?.may ?? []));
 
   /** Takes up the session that the browser's cookie holds, if it holds one. */
   async restore(): Promise<void> {
     this.failure = "";
+    this.working = remembered();
+    workIn(this.working?.id);
     try {
       await this.load();
     } catch (failure) {
+      if (this.working && failure instanceof Refused && failure.problem.status === 404) {
+        // Left, suspended or removed meanwhile.
+        this.#forget();
+        return this.restore();
+      }
       const guest = failure instanceof Refused && failure.unauthenticated;
       if (!guest) this.failure = messageOf(failure);
       this.state = guest ? "guest" : "failed";
@@ -52,8 +70,22 @@ class Session {
     return this.restore();
   }
 
+  /** Works in a tenant from now on, or outside of tenants; what is on the page was another's. */
+  async work(place: Place | undefined): Promise<void> {
+    if (this.form?.tenantFrom.includes("header")) remember(place);
+    else await chooseTenant(place?.id);
+    location.assign("/");
+  }
+
+  #forget(): void {
+    remember(undefined);
+    workIn(undefined);
+    this.working = undefined;
+  }
+
   async signOut(): Promise<void> {
     await signOut();
+    this.#forget();
     this.ended();
   }
 
@@ -74,6 +106,9 @@ class Session {
     this.account = account.body;
     this.form = form;
     this.state = "signed-in";
+    if (!this.switches) return;
+    // Somebody who reads all tenants finds the others on their page.
+    this.places = this.may.has("tenants.read") ? account.body.tenants : (await listTenants("")).items;
   }
 }
 

@@ -35,6 +35,9 @@
     {#if session.may.has("accounts.read")}
       <a class="link" href={`/accounts?filter=${encodeURIComponent(`tenants eq "${tenant.id}"`)}`}>Members</a>
     {/if}
+    {#if session.switches && !tenant.suspended && session.form?.tenant !== tenant.id}
+      <button type="button" class="link" onclick={() => session.work(tenant)}>Work here</button>
+    {/if}
     {#if mayChange && !state.editing}
       <div class="ml-auto flex flex-wrap gap-3">
         <Button size="sm" color="alternative" onclick={() => state.edit()}>Rename</Button>
@@ -45,14 +48,19 @@
           onclick={() => state.set({ secondFactor: !tenant.secondFactor })}
           >{tenant.secondFactor ? "Demand no second factor" : "Demand a second factor"}</Button
         >
-        <Button
-          size="sm"
-          color="alternative"
-          disabled={state.busy}
-          onclick={() => state.set({ suspended: !tenant.suspended })}>{tenant.suspended ? "Resume" : "Suspend"}</Button
-        >
-        {#if tenant.suspended}
-          <Button size="sm" color="alternative" disabled={state.busy} onclick={() => state.askRemoval()}>Remove</Button>
+        {#if !session.form?.tenant}
+          <Button
+            size="sm"
+            color="alternative"
+            disabled={state.busy}
+            onclick={() => state.set({ suspended: !tenant.suspended })}
+            >{tenant.suspended ? "Resume" : "Suspend"}</Button
+          >
+          {#if tenant.suspended}
+            <Button size="sm" color="alternative" disabled={state.busy} onclick={() => state.askRemoval()}
+              >Remove</Button
+            >
+          {/if}
         {/if}
       </div>
     {/if}

@@ -38,6 +38,7 @@ export const form: Form = {
   administers: false,
   signIn: ["email"],
   tenants: true,
+  tenantFrom: [],
   roles: ["boater", "administrator"],
   kinds: [
     { name: "berthHolder", label: "Berth holder", profiles: ["person", "mooring"], default: true },

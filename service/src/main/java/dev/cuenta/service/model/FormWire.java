@@ -17,6 +17,7 @@ import dev.cuenta.wire.model.Sensitivity;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Stream;
 
 /** What a caller's forms, lists and filters are made from, as it goes over HTTP. */
@@ -47,6 +48,11 @@ final class FormWire {
                         .toList(),
                 model.tenants().present(),
                 caller.tenant() == null ? null : caller.tenant().value(),
+                model.tenants().present()
+                        ? model.tenants().currentFrom().stream()
+                                .map(source -> source.name().toLowerCase(Locale.ROOT))
+                                .toList()
+                        : List.of(),
                 model.roles().values().stream().map(Role::name).toList(),
                 model.kinds().values().stream().map(FormWire::kind).toList(),
                 model.profiles().values().stream()

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param signIn the fields that people sign in with
  * @param tenants whether the model has any
  * @param tenant of the request; null for none in particular
+ * @param tenantFrom what of a request may name its tenant: {@code header}, {@code subdomain}, {@code session}
  */
 public record Form(
         int revision,
@@ -23,6 +24,7 @@ public record Form(
         List<String> signIn,
         boolean tenants,
         @Nullable UUID tenant,
+        List<String> tenantFrom,
         List<String> roles,
         List<Kind> kinds,
         List<Profile> profiles,
