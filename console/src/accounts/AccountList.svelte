@@ -10,8 +10,9 @@
   import { AccountListState } from "./list.svelte.ts";
 
   const form = session.form!;
-  const list = new AccountListState(form, new URLSearchParams(location.search).get("filter") ?? "");
-  void list.begin();
+  const list = new AccountListState(form, location.search);
+  void list.open();
+  $effect(() => history.replaceState(history.state, "", `/accounts${list.address && "?"}${list.address}`));
   const command = $derived(
     `cuenta accounts list${list.filter ? ` --filter '${list.filter}'` : ""} --sort=${list.sort}`,
   );

@@ -2,6 +2,7 @@
   import { Checkbox, Input, Select } from "flowbite-svelte";
   import type { Form } from "../api/model.ts";
   import type { AccountListState } from "./list.svelte.ts";
+  import Views from "./Views.svelte";
 
   let { list, form }: { list: AccountListState; form: Form } = $props();
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -30,7 +31,7 @@
   }
 </script>
 
-<div class="mb-3 grid gap-3 sm:grid-cols-[minmax(12rem,20rem)_10rem_1fr_auto]">
+<div class="mb-3 grid gap-3 sm:grid-cols-[minmax(12rem,20rem)_10rem_1fr_auto_auto]">
   <Input
     type="search"
     aria-label="Search"
@@ -61,4 +62,5 @@
       {/each}
     </div>
   </details>
+  <Views {list} {form} />
 </div>

@@ -46,6 +46,33 @@ describe("the list of accounts", () => {
     expect(list.total).toBeNull();
   });
 
+  it("is found again by its address: search, filter, order, columns and page", async () => {
+    answering({ body: { items: [noor], next: "c1", count: 60, more: false } });
+    const list = new AccountListState(form);
+    expect(list.address).toBe("");
+    list.search = "noor & co";
+    list.kind = "contractor";
+    list.expression = "newsletter eq true";
+    list.showColumns(["email", "person.familyName"]);
+    await list.sortBy("email");
+    await list.next();
+
+    const again = new AccountListState(form, `?${list.address}`);
+    const asked = answering({ body: { items: [noor] } });
+    await again.open();
+    expect(again.address).toBe(list.address);
+    expect(again.filter).toBe(list.filter);
+    expect(again.page).toBe(2);
+    expect(asked.at(-1)!.url).toContain("cursor=c1");
+    expect(again.columns).toEqual(["email", "person.familyName"]);
+  });
+
+  it("leaves the page out of an address that would be too long", () => {
+    const list = new AccountListState(form, `?filter=a&pages=${"x".repeat(2000)}`);
+    expect(list.page).toBe(2);
+    expect(list.address).toBe("filter=a");
+  });
+
   it("joins search, kind and expression into one filter", () => {
     const list = new AccountListState(form);
     list.search = "noor";

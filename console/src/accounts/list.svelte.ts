@@ -1,6 +1,7 @@
 import { cautionOf, countAccounts, listAccounts, type Account, type Count } from "../api/accounts.ts";
 import type { Field, Form } from "../api/model.ts";
 import { messageOf } from "../api/request.ts";
+import { NEWEST_FIRST, readAddress, writeAddress } from "./address.ts";
 import { defaultColumns, searchFilter } from "./fields.ts";
 
 /** The list of accounts: what is looked for, how it is sorted, and the page that is shown. */
@@ -13,7 +14,7 @@ export class AccountListState {
   search = $state("");
   kind = $state("");
   expression = $state("");
-  sort = $state("-meta.created");
+  sort = $state(NEWEST_FIRST);
   columns = $state.raw<string[]>([]);
 
   /** Cursors of the pages that were left behind, so that one can go back. */
@@ -35,11 +36,44 @@ export class AccountListState {
     this.columns.flatMap((path) => this.#form.fields.filter((field) => field.path === path && field.reads)),
   );
 
-  /** @param expression the filter with which it begins */
-  constructor(form: Form, expression = "") {
+  /** @param address the query of the page's address, as {@link address} wrote it, or by hand */
+  constructor(form: Form, address = "") {
     this.#form = form;
-    this.expression = expression;
-    this.columns = rememberedColumns(form) ?? defaultColumns(form);
+    this.#read(address);
+  }
+
+  #read(address: string): void {
+    const shown = readAddress(address);
+    this.search = shown.search;
+    this.kind = shown.kind;
+    this.expression = shown.expression;
+    this.sort = shown.sort;
+    this.columns = shown.columns ?? rememberedColumns(this.#form) ?? defaultColumns(this.#form);
+    this.#cursors = [undefined, ...shown.pages];
+  }
+
+  /** What leads back to what is shown, for the address bar and for others: search, filter, order, columns and page. */
+  get address(): string {
+    const chosen = this.columns.join() !== defaultColumns(this.#form).join();
+    return writeAddress({
+      search: this.search,
+      kind: this.kind,
+      expression: this.expression,
+      sort: this.sort,
+      columns: chosen ? this.columns : undefined,
+      pages: this.#cursors.flatMap((cursor) => cursor ?? []),
+    });
+  }
+
+  /** What an address says, in place of what is shown. */
+  show(address: string): Promise<void> {
+    this.#read(address);
+    return this.begin();
+  }
+
+  /** The page that the address named. */
+  open(): Promise<void> {
+    return this.load(true);
   }
 
   get filter(): string | undefined {

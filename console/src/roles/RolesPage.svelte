@@ -11,6 +11,11 @@
 
   const roles = new RolesState();
   void roles.load();
+  const asked = new URLSearchParams(location.search).get("role");
+  if (asked) void roles.choose(asked);
+  $effect(() => {
+    if (roles.chosen) history.replaceState(history.state, "", `/roles?role=${encodeURIComponent(roles.chosen)}`);
+  });
 </script>
 
 <svelte:head><title>Roles · Cuenta</title></svelte:head>
