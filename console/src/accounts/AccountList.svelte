@@ -6,6 +6,7 @@
   import Twin from "../parts/Twin.svelte";
   import { session } from "../session/session.svelte.ts";
   import AccountTable from "./AccountTable.svelte";
+  import Conditions from "./Conditions.svelte";
   import ListControls from "./ListControls.svelte";
   import { AccountListState } from "./list.svelte.ts";
 
@@ -31,6 +32,7 @@
 </div>
 
 <ListControls {list} {form} />
+<Conditions {list} {form} />
 {#if list.caution}<div class="mb-3"><Notice kind="slow" text={list.caution} /></div>{/if}
 {#if list.failure}<div class="mb-3"><Notice kind="refused" text={list.failure} /></div>{/if}
 
