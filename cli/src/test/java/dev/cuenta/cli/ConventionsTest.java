@@ -115,9 +115,9 @@ class ConventionsTest {
 
     @Test
     void only_the_columns_that_are_asked_for() {
-        answers.put(
-                "/v1/tenants",
-                "{\"items\": [{\"id\": \"" + HARBOUR + "\", \"name\": \"Punta Clara\", \"slug\": \"punta-clara\"}]}");
+        String harbour = "{\"id\": \"" + HARBOUR + "\", \"name\": \"Punta Clara\", \"slug\": \"punta-clara\"}";
+        answers.put("/v1/tenants/punta-clara", harbour);
+        answers.put("/v1/tenants", "{\"items\": [" + harbour + "]}");
         assertThat(run("tenants", "list", "--columns", "subdomain,name")).isZero();
         assertThat(out.toString()).isEqualTo("SUBDOMAIN    NAME\npunta-clara  Punta Clara\n");
         assertThat(run("tenants", "list", "--columns", "nmae")).isEqualTo(1);
@@ -139,9 +139,9 @@ class ConventionsTest {
     @ParameterizedTest
     @ValueSource(strings = {"Punta Clara", "punta clara", "punta-clara", HARBOUR})
     void a_tenant_goes_by_its_name(String named) {
-        answers.put(
-                "/v1/tenants",
-                "{\"items\": [{\"id\": \"" + HARBOUR + "\", \"name\": \"Punta Clara\", \"slug\": \"punta-clara\"}]}");
+        String harbour = "{\"id\": \"" + HARBOUR + "\", \"name\": \"Punta Clara\", \"slug\": \"punta-clara\"}";
+        answers.put("/v1/tenants/punta-clara", harbour);
+        answers.put("/v1/tenants", "{\"items\": [" + harbour + "]}");
         answers.put("/v1/accounts", "{\"items\": [" + account("a") + "]}");
         answers.put("/v1/model/form", "{\"signIn\": [\"email\"]}");
         assertThat(run("accounts", "list", "--tenant", named)).isZero();
@@ -169,9 +169,10 @@ class ConventionsTest {
     void two_tenants_of_one_name_are_told_apart_by_their_ids() {
         answers.put(
                 "/v1/tenants",
-                "{\"items\": [{\"id\": \"1\", \"name\": \"Punta\"}, {\"id\": \"2\", \"name\": \"Punta\"}]}");
+                "{\"items\": [{\"id\": \"" + HARBOUR + "\", \"name\": \"Punta\"}, {\"id\": \"" + NOOR
+                        + "\", \"name\": \"Punta\"}]}");
         assertThat(run("tenants", "use", "Punta")).isEqualTo(1);
-        assertThat(err.toString()).contains("Several tenants", "1, 2");
+        assertThat(err.toString()).contains("Several tenants", HARBOUR + ", " + NOOR);
     }
 
     @Test
@@ -192,9 +193,13 @@ class ConventionsTest {
                 "retention run --rule abandonedSignUps",
                 "retention drop " + NOOR,
                 "services keys remove gates " + NOOR,
+                "tenants remove " + HARBOUR,
+                "tenants move " + NOOR + " --from " + HARBOUR + " --to " + HARBOUR,
                 "model sweep --up-to 3"
             })
     void nothing_is_taken_away_without_a_question(String command) {
+        answers.put("/move", "{\"gains\": [], \"keeps\": [], \"loses\": []}");
+        answers.put("/removal", "{\"memberships\": 3}");
         answers.put("/v1/accounts/" + NOOR, account("noor"));
         answers.put("/v1/retention/previews", "{\"accounts\": 3, \"do\": \"delete\"}");
         assertThat(run(command.split(" "))).isEqualTo(1);

@@ -1,14 +1,12 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -24,8 +22,8 @@ final class DemandCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Option(
             names = "--second-factor",
@@ -37,7 +35,7 @@ final class DemandCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.patch("/v1/tenants/" + TenantNames.id(client, tenant), Map.of("secondFactor", secondFactor), null);
+        client.patch(tenant.path(client), Map.of("secondFactor", secondFactor), null);
         spec.commandLine()
                 .getOut()
                 .println(

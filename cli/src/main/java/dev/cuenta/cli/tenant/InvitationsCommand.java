@@ -1,7 +1,6 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
@@ -10,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Parameters;
 
 @Command(
         name = "invitations",
@@ -22,8 +20,8 @@ final class InvitationsCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Mixin
     private Output output;
@@ -31,8 +29,7 @@ final class InvitationsCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        List<Invitation> invitations = client.items(
-                "/v1/tenants/" + TenantNames.id(client, tenant) + "/invitations", Map.of(), Invitation.class);
+        List<Invitation> invitations = client.items(tenant.path(client) + "/invitations", Map.of(), Invitation.class);
         if (output.printed(invitations)) {
             return;
         }

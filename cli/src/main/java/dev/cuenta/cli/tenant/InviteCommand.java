@@ -1,7 +1,6 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.core.adoption.Source;
@@ -18,7 +17,6 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 @Command(
         name = "invite",
@@ -38,8 +36,8 @@ final class InviteCommand implements Callable<Integer> {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Option(names = "--address", paramLabel = "ADDRESS", description = "Whose mail address may accept it.")
     private @Nullable String address;
@@ -62,7 +60,7 @@ final class InviteCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         CuentaClient client = service.client();
-        String path = "/v1/tenants/" + TenantNames.id(client, tenant) + "/invitations";
+        String path = tenant.path(client) + "/invitations";
         if (file == null) {
             show(client.post(path, new InvitationRequest(address, roles, days, mail), Invitation.class));
             return 0;

@@ -2,7 +2,6 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Agreement;
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.wire.tenant.TenantRemoval;
 import dev.cuenta.wire.tenant.TenantRemoved;
@@ -10,7 +9,6 @@ import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -26,8 +24,8 @@ final class RemoveCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Mixin
     private Agreement agreement;
@@ -35,7 +33,7 @@ final class RemoveCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        String path = "/v1/tenants/" + TenantNames.id(client, tenant);
+        String path = tenant.path(client);
         TenantRemoval removal = client.get(path + "/removal", Map.of(), TenantRemoval.class);
         agreement.require(() -> "Remove " + tenant + " for good, with " + removal.memberships() + " memberships, "
                 + removal.roles() + " roles and " + removal.invitations() + " invitations? " + removal.accounts()

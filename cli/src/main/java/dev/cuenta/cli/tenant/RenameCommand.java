@@ -1,7 +1,6 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -12,7 +11,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -33,8 +31,8 @@ final class RenameCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Option(names = "--name", paramLabel = "NAME", description = "What it is called.")
     private @Nullable String name;
@@ -55,7 +53,7 @@ final class RenameCommand implements Runnable {
             throw Problem.of(ProblemKind.MALFORMED, "Say what is to be otherwise: --name, --subdomain, or both.");
         }
         CuentaClient client = service.client();
-        client.patch("/v1/tenants/" + TenantNames.id(client, tenant), change, null);
+        client.patch(tenant.path(client), change, null);
         spec.commandLine().getOut().println("Changed " + tenant + ".");
     }
 }

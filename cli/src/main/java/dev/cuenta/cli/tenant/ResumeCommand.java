@@ -1,13 +1,11 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -23,13 +21,13 @@ final class ResumeCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.patch("/v1/tenants/" + TenantNames.id(client, tenant), Map.of("suspended", false), null);
+        client.patch(tenant.path(client), Map.of("suspended", false), null);
         spec.commandLine().getOut().println(tenant + " goes on.");
     }
 }

@@ -1,7 +1,6 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
@@ -25,8 +24,8 @@ final class SendCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Parameters(index = "1", paramLabel = "INVITATION", description = "Its id: cuenta tenants invitations.")
     private String invitation;
@@ -34,7 +33,7 @@ final class SendCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.post("/v1/tenants/" + TenantNames.id(client, tenant) + "/invitations/" + invitation + "/mail", Map.of());
+        client.post(tenant.path(client) + "/invitations/" + invitation + "/mail", Map.of());
         spec.commandLine().getOut().println("The invitation is on its way.");
     }
 }

@@ -1,13 +1,11 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -25,13 +23,13 @@ final class SuspendCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.patch("/v1/tenants/" + TenantNames.id(client, tenant), Map.of("suspended", true), null);
+        client.patch(tenant.path(client), Map.of("suspended", true), null);
         spec.commandLine().getOut().println("Suspended " + tenant + ". To let it go on: cuenta tenants resume");
     }
 }

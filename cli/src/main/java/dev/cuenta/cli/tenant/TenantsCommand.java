@@ -26,6 +26,7 @@ public final class TenantsCommand implements CommandGroup {
                 Map.entry("accept", AcceptCommand.class),
                 Map.entry("join", JoinCommand.class),
                 Map.entry("leave", LeaveCommand.class),
+                Map.entry("move", MoveCommand.class),
                 Map.entry("use", UseCommand.class),
                 Map.entry("demand", DemandCommand.class));
     }

@@ -1,7 +1,6 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -22,8 +21,8 @@ final class WithdrawCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
-    private String tenant;
+    @Mixin
+    private NamedTenant tenant;
 
     @Parameters(index = "1", paramLabel = "INVITATION", description = "Its id: cuenta tenants invitations.")
     private String invitation;
@@ -31,7 +30,7 @@ final class WithdrawCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.delete("/v1/tenants/" + TenantNames.id(client, tenant) + "/invitations/" + invitation);
+        client.delete(tenant.path(client) + "/invitations/" + invitation);
         spec.commandLine().getOut().println("Withdrew the invitation.");
     }
 }

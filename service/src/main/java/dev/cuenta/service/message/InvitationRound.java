@@ -8,6 +8,7 @@ import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.tenant.Invitation;
 import dev.cuenta.store.tenant.Invitations;
+import dev.cuenta.store.tenant.Invitations.Claim;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
@@ -45,7 +46,7 @@ final class InvitationRound implements Job {
         int failures = 0;
         while (channel.present() && failures < ENOUGH_FAILURES) {
             String token = Tokens.create(Tokens.INVITATION);
-            Optional<Invitation> due = write(work -> new Invitations(work).claimMail(Tokens.hash(token)));
+            Optional<Claim> due = write(work -> new Invitations(work).claimMail(Tokens.hash(token)));
             if (due.isEmpty()) {
                 return;
             }
@@ -53,7 +54,8 @@ final class InvitationRound implements Job {
         }
     }
 
-    private boolean sent(Invitation invitation, String token) {
+    private boolean sent(Claim claim, String token) {
+        Invitation invitation = claim.invitation();
         try {
             String model = live.with(revision -> revision.model().name());
             channel.send(
@@ -62,13 +64,13 @@ final class InvitationRound implements Job {
         } catch (Channel.Undelivered failure) {
             LOG.warn("An invitation could not be sent: {}", failure.getMessage());
             write(work -> {
-                new Invitations(work).postpone(invitation);
+                new Invitations(work).postpone(claim);
                 return work;
             });
             return false;
         }
         write(work -> {
-            new Invitations(work).mailed(invitation);
+            new Invitations(work).mailed(claim);
             return work;
         });
         return true;

@@ -2,6 +2,8 @@ package dev.cuenta.service.tenant;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.service.caller.Caller;
+import dev.cuenta.wire.tenant.MemberMove;
+import dev.cuenta.wire.tenant.MemberMoved;
 import dev.cuenta.wire.tenant.NewTenant;
 import dev.cuenta.wire.tenant.Tenant;
 import dev.cuenta.wire.tenant.TenantAdded;
@@ -29,9 +31,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/v1")
 final class TenantController {
     private final TenantUseCases tenants;
+    private final MemberMoves moves;
 
-    TenantController(TenantUseCases tenants) {
+    TenantController(TenantUseCases tenants, MemberMoves moves) {
         this.tenants = tenants;
+        this.moves = moves;
     }
 
     @Operation(
@@ -96,5 +100,23 @@ final class TenantController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void leave(Caller caller, @PathVariable String tenant, @PathVariable String id) {
         tenants.leave(caller, tenant, new AccountId(id));
+    }
+
+    @Operation(
+            operationId = "previewMove",
+            summary = "What moving an account from one tenant to another would do to its roles")
+    @GetMapping("/accounts/{id}/move")
+    MemberMoved previewMove(
+            Caller caller,
+            @PathVariable String id,
+            @Parameter(description = "id or subdomain of the tenant that it leaves") @RequestParam String from,
+            @Parameter(description = "id or subdomain of the one that it joins") @RequestParam String to) {
+        return moves.preview(caller, new AccountId(id), new MemberMove(from, to));
+    }
+
+    @Operation(operationId = "move", summary = "Move an account from one tenant to another")
+    @PostMapping("/accounts/{id}/move")
+    MemberMoved move(Caller caller, @PathVariable String id, @RequestBody MemberMove move) {
+        return moves.move(caller, new AccountId(id), move);
     }
 }

@@ -72,7 +72,7 @@ final class TenantUseCases {
     /** One of the caller's own; any for whoever may read them all. */
     dev.cuenta.wire.tenant.Tenant read(Caller caller, String tenant) {
         return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
-            Tenant found = new Tenants(work).find(tenant).orElseThrow(TenantUseCases::noSuchTenant);
+            Tenant found = tenant(tenant, work);
             boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
             if (!all && !caller.reaches(found.id(), revision.model())) {
                 throw noSuchTenant();
@@ -182,9 +182,7 @@ final class TenantUseCases {
     private <T> T outside(Caller caller, String tenant, BiFunction<Tenant, Work, T> use) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
-            return revision.write(
-                    Scope.EVERYWHERE,
-                    work -> use.apply(new Tenants(work).find(tenant).orElseThrow(TenantUseCases::noSuchTenant), work));
+            return revision.write(Scope.EVERYWHERE, work -> use.apply(tenant(tenant, work), work));
         });
     }
 
@@ -257,10 +255,11 @@ final class TenantUseCases {
     }
 
     private static TenantId found(String named, Work work) {
-        return new Tenants(work)
-                .find(named)
-                .orElseThrow(TenantUseCases::noSuchTenant)
-                .id();
+        return tenant(named, work).id();
+    }
+
+    static Tenant tenant(String named, Work work) {
+        return new Tenants(work).find(named).orElseThrow(TenantUseCases::noSuchTenant);
     }
 
     private TenantId named(String tenant) {

@@ -115,7 +115,7 @@ class NobodyRisesTest {
         String roles = "\"roles\": [\"" + role + "\", \"" + other + "\"]";
         String identity = "\"email\": \"made" + made++ + "@marea.example\", \"name\": \"Made\", \"password\": \""
                 + PASSWORD + "\"";
-        return switch (random.nextInt(11)) {
+        return switch (random.nextInt(14)) {
             case 0, 1 -> who.send("PATCH", "/v1/accounts/" + account, "{" + roles + "}", header);
             case 2 -> who.send("PATCH", "/v1/me", "{" + roles + "}", header);
             case 3 -> who.send("POST", "/v1/accounts", "{" + identity + ", " + roles + "}", header);
@@ -140,6 +140,26 @@ class NobodyRisesTest {
                         header);
             }
             case 9 -> who.send("DELETE", "/v1/accounts/" + account + "/roles/" + role, null, header);
+            case 10 -> {
+                Http.Answer made =
+                        who.send("POST", "/v1/tenants/" + tenant + "/invitations", "{" + roles + "}", header);
+                yield made.status() == 201
+                        ? people.get(random.nextInt(people.size()))
+                                .post(
+                                        "/v1/me/memberships",
+                                        Map.of(
+                                                "invitation",
+                                                made.json().path("invitation").asString()))
+                        : made;
+            }
+            case 11 ->
+                who.send(
+                        "POST",
+                        "/v1/accounts/" + account + "/move",
+                        "{\"from\": \"north\", \"to\": \"south\"}",
+                        header);
+            case 12 ->
+                who.send("PATCH", "/v1/tenants/" + tenant, "{\"suspended\": " + random.nextBoolean() + "}", header);
             default ->
                 who.post(
                         "/v1/model/revisions",

@@ -166,7 +166,7 @@ class SecondFactorTest extends OnMarea {
         String harbour = marea.sql("select id from cuenta.tenant where name = 'Isla Verde'");
         marea.operator()
                 .patch("/v1/tenants/" + harbour, Map.of("secondFactor", true))
-                .status(204);
+                .status(200);
         Person hera = withSecondFactor("hera");
         marea.sql("insert into cuenta.membership (account_id, tenant_id) values ('" + hera.id() + "', '" + harbour
                 + "')");
@@ -185,7 +185,7 @@ class SecondFactorTest extends OnMarea {
         assertThat(hera.http().get("/v1/me").status()).isEqualTo(200);
         marea.operator()
                 .patch("/v1/tenants/" + harbour, Map.of("secondFactor", false))
-                .status(204);
+                .status(200);
         assertThat(hera.http()
                         .send("GET", "/v1/accounts", null, "Cuenta-Tenant", harbour)
                         .status())

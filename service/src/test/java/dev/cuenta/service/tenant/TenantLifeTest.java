@@ -186,4 +186,43 @@ class TenantLifeTest extends OnMarea {
         assertThat(marea.sql("select count(*) from cuenta.role_given where tenant_id = '" + id + "'"))
                 .isEqualTo("0");
     }
+
+    @Test
+    void an_account_moves_in_one_step_and_says_before_what_that_does() {
+        String from = made("Inner mole");
+        String to = made("Far mole");
+        String eva = marea.signUp("eva");
+        Http key = marea.keyHolder();
+        key.put("/v1/tenants/" + from + "/members/" + eva, Map.of()).status(204);
+        key.send("PUT", "/v1/accounts/" + eva + "/roles/harbourMaster", "{}", "Cuenta-Tenant", from)
+                .status(200);
+        String path = "/v1/accounts/" + eva + "/move";
+        Map<String, String> move = Map.of("from", "inner-mole", "to", to);
+        String expected = "{\"gains\":[],\"keeps\":[\"boater\"],\"loses\":[\"harbourMaster in Inner mole\"]}";
+        assertThat(key.get(path + "?from=inner-mole&to=" + to)
+                        .status(200)
+                        .json()
+                        .toString())
+                .isEqualTo(expected);
+        assertThat(memberships(eva)).contains("Inner mole").doesNotContain("Far mole");
+
+        assertThat(key.post(path, move).status(200).json().toString()).isEqualTo(expected);
+        assertThat(memberships(eva)).contains("Far mole").doesNotContain("Inner mole");
+        assertThat(key.post(path, move).problem()).isEqualTo("invalid, /from unknown");
+        assertThat(key.post(path, Map.of("from", to, "to", to)).problem()).isEqualTo("invalid, /to taken");
+        change(key, from, Map.of("suspended", true)).status(200);
+        key.post(path, Map.of("from", to, "to", from)).status(409);
+        assertThat(marea.as("eva@post.example", PASSWORD).post(path, move).status())
+                .isEqualTo(403);
+    }
+
+    private static List<String> memberships(String account) {
+        return marea.keyHolder()
+                .get("/v1/accounts/" + account)
+                .json()
+                .path("tenants")
+                .valueStream()
+                .map(tenant -> tenant.path("name").asString())
+                .toList();
+    }
 }

@@ -12,6 +12,7 @@ import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -99,8 +100,16 @@ public final class Invitations {
                 .single();
     }
 
+    /**
+     * A mail that is being sent; nobody else sends it before the claim lapses.
+     *
+     * @param attempts how often it was tried since it was last asked for, this time included
+     * @param until when the claim lapses; also what tells it from a later one
+     */
+    public record Claim(Invitation invitation, int attempts, Instant until) {}
+
     /** A mail that is to go out now: with the token whose hash was given, which is the only one that is good from now on. */
-    public Optional<Invitation> claimMail(byte[] tokenHash) {
+    public Optional<Claim> claimMail(byte[] tokenHash) {
         return work.sql()
                 .sql("""
                 update cuenta.invitation set token_hash = ?, claimed_until = now() + make_interval(secs => ?), attempts = attempts + 1
@@ -109,24 +118,33 @@ public final class Invitations {
                     order by mail_due_at limit 1 for update skip locked)
                 returning %s""".formatted(COLUMNS))
                 .params(tokenHash, CLAIM_SECONDS, MOST_TRIES)
-                .query(Invitations::read)
+                .query((row, index) ->
+                        new Claim(read(row, index), row.getInt("attempts"), instant(row, "claimed_until")))
                 .optional();
     }
 
-    public void mailed(Invitation invitation) {
-        work.sql()
-                .sql(
-                        "update cuenta.invitation set mailed_at = now(), mail_due_at = null, claimed_until = null where id = ?")
-                .param(invitation.id())
-                .update();
+    /** It went out. */
+    public void mailed(Claim claim) {
+        giveBack(claim, "mailed_at = now(), mail_due_at = null");
     }
 
-    /** Its mail could not be sent: again after a while that doubles, and not for ever. */
-    public void postpone(Invitation invitation) {
-        work.sql().sql("""
-                update cuenta.invitation set claimed_until = null,
-                    mail_due_at = now() + make_interval(secs => 10 * power(2, least(attempts, 9)))
-                where id = ?""").param(invitation.id()).update();
+    /** It could not be sent: again after a while that doubles, and not for ever. */
+    public void postpone(Claim claim) {
+        giveBack(claim, "mail_due_at = now() + make_interval(secs => 10 * power(2, least(attempts, 9)))");
+    }
+
+    /** What was asked for again since it was claimed stays due. Whose claim has lapsed and is another's now marks nothing. */
+    private void giveBack(Claim claim, String set) {
+        if (marked(claim, "claimed_until = null, " + set, " and attempts = " + claim.attempts()) == 0) {
+            marked(claim, "claimed_until = null", "");
+        }
+    }
+
+    private int marked(Claim claim, String set, String condition) {
+        return work.sql()
+                .sql("update cuenta.invitation set " + set + " where id = ? and claimed_until = ?" + condition)
+                .params(claim.invitation().id(), claim.until().atOffset(ZoneOffset.UTC))
+                .update();
     }
 
     /** Uses it up: of two that come with the same one, the second finds nothing. */

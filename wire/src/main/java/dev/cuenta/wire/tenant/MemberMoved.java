@@ -1,0 +1,12 @@
+package dev.cuenta.wire.tenant;
+
+import java.util.List;
+
+/**
+ * What a move between tenants does to an account's roles.
+ *
+ * @param gains those that it gets in the tenant that it joins
+ * @param keeps those that count everywhere, or in other tenants
+ * @param loses those that it had in the tenant that it leaves
+ */
+public record MemberMoved(List<String> gains, List<String> keeps, List<String> loses) {}
