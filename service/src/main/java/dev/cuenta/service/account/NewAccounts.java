@@ -138,14 +138,19 @@ public final class NewAccounts {
         RoleChange.require(caller, roles, tenants.stream().map(Scope::within).toList(), model, pointer);
     }
 
-    /** For Cuenta's own records: every field may be set. */
+    /**
+     * For Cuenta's own records: every field may be set.
+     *
+     * @param by who gives the roles
+     */
     public Prepared forSeed(
             LiveRevision revision,
             Kind kind,
             Map<String, Object> body,
             Set<Role> roles,
             List<TenantId> tenants,
-            Instant created) {
+            Instant created,
+            Giver by) {
         AccountModel model = revision.model();
         Map<String, Object> rest = new LinkedHashMap<>(body);
         String password = takePassword(rest);
@@ -154,7 +159,7 @@ public final class NewAccounts {
         String hash = password == null ? null : hash(Familiarity.KNOWN, password, model, values);
         Set<Role> all = defaultRoles(model, kind);
         all.addAll(roles);
-        return new Prepared(new NewAccount(kind, values, created), hash, all, tenants, Giver.CUENTA);
+        return new Prepared(new NewAccount(kind, values, created), hash, all, tenants, by);
     }
 
     public AccountId store(Prepared prepared, Work work) {

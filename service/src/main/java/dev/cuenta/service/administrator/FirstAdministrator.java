@@ -13,6 +13,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.role.Administrators;
+import dev.cuenta.store.role.Giver;
 import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -51,7 +52,7 @@ final class FirstAdministrator {
                     .findFirst()
                     .orElseThrow();
             NewAccounts.Prepared prepared =
-                    newAccounts.forSeed(revision, kind, rest, Set.of(role), List.of(), clock.instant());
+                    newAccounts.forSeed(revision, kind, rest, Set.of(role), List.of(), clock.instant(), Giver.CUENTA);
             return revision.write(Scope.EVERYWHERE, work -> {
                 if (new Administrators(work).lock() > 0) {
                     throw Problem.of(ProblemKind.CONFLICT, "There is an administrator already. They can make others.");

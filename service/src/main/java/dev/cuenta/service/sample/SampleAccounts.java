@@ -19,6 +19,7 @@ import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Proofs;
+import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.sample.SampleRequest;
@@ -93,7 +94,8 @@ final class SampleAccounts {
                     : List.of(tenants.get((int) words.between(0, tenants.size() - 1))
                             .id());
             AccountId id = newAccounts.store(
-                    newAccounts.forSeed(revision, kind, samples.body(kind), Set.of(), joined, created), work);
+                    newAccounts.forSeed(revision, kind, samples.body(kind), Set.of(), joined, created, Giver.CUENTA),
+                    work);
             confirm(id, created, now, words, work);
         }
         return count;

@@ -103,8 +103,8 @@ final class Seeds {
             return false;
         }
         NewAccounts.requireGiving(caller, roles, tenants, model, "/accounts/" + index + "/roles");
-        AccountId id =
-                newAccounts.store(newAccounts.forSeed(revision, kind, body, roles, tenants, clock.instant()), work);
+        AccountId id = newAccounts.store(
+                newAccounts.forSeed(revision, kind, body, roles, tenants, clock.instant(), caller.giver()), work);
         confirmed.forEach((path, moment) -> new Proofs(work).confirm(id, path, moment));
         return true;
     }

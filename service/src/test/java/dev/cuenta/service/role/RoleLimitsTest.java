@@ -172,7 +172,19 @@ class RoleLimitsTest {
                                         List.of("purser")))))
                 .status(200);
         String came = marea.idOf("from-elsewhere@marea.example");
-        for (String id : List.of(made, changed, came)) {
+        olga.post(
+                        "/v1/seeds",
+                        Map.of(
+                                "accounts",
+                                List.of(Map.of(
+                                        "kind",
+                                        "staff",
+                                        "email",
+                                        "sown@marea.example",
+                                        "roles",
+                                        List.of("treasurer")))))
+                .status(200);
+        for (String id : List.of(made, changed, came, marea.idOf("sown@marea.example"))) {
             assertThat(mayPay(id)).isFalse();
             approve(olga, id, "treasurer").status(404);
             approve(tomas, id, "treasurer").status(200);
