@@ -42,8 +42,9 @@ export interface ListQuery {
 
 export type Body = Record<string, unknown>;
 
-export async function listAccounts(query: ListQuery): Promise<Page> {
-  return (await request<Page>("GET", "/v1/accounts", { query: { ...query } })).body;
+/** @param tenant whose members, in place of those where the reader works */
+export async function listAccounts(query: ListQuery, tenant?: string): Promise<Page> {
+  return (await request<Page>("GET", "/v1/accounts", { query: { ...query }, tenant })).body;
 }
 
 /** How many there are; `more` where nobody counted to the end. */

@@ -2,6 +2,7 @@
   import { Button, Input, Label } from "flowbite-svelte";
   import { untrack } from "svelte";
   import Notice from "../parts/Notice.svelte";
+  import Scroller from "../parts/Scroller.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import { route } from "../routes.ts";
@@ -14,7 +15,7 @@
   const state = untrack(() => new TenantState(route.getParams("/tenants/:id").id));
   const mayChange = session.may.has("tenants.write");
   const mayInvite = session.may.has("memberships.invite");
-  void state.load(mayInvite);
+  void state.load(mayInvite, session.may.has("accounts.read"));
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
@@ -32,9 +33,6 @@
   <div class="mb-4 flex flex-wrap items-center gap-3">
     <h1>{tenant.name}</h1>
     <span class="quiet font-mono text-xs">{tenant.slug}</span>
-    {#if session.may.has("accounts.read")}
-      <a class="link" href={`/accounts?filter=${encodeURIComponent(`tenants eq "${tenant.id}"`)}`}>Members</a>
-    {/if}
     {#if session.switches && !tenant.suspended && session.form?.tenant !== tenant.id}
       <button type="button" class="link" onclick={() => session.work(tenant)}>Work here</button>
     {/if}
@@ -103,6 +101,34 @@
         <Button type="button" size="sm" color="alternative" onclick={() => (state.editing = false)}>Cancel</Button>
       </div>
     </form>
+  {/if}
+  {#if state.members}
+    <section class="mt-6" aria-label="Members">
+      <h2 class="mb-2">Members</h2>
+      {#if state.members.length}
+        <Scroller label="Table of members">
+          <table class="ledger">
+            <thead>
+              <tr>
+                <th scope="col" class="first">Name</th>
+                <th scope="col">Roles</th>
+              </tr>
+            </thead>
+            <tbody>
+              {#each state.members as member (member.id)}
+                <tr>
+                  <td class="first"><a class="link" href={`/accounts/${member.id}`}>{member.displayName}</a></td>
+                  <td>{member.roles.join(", ")}</td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </Scroller>
+        {#if state.moreMembers}<p class="quiet mt-2">Those who came last. Work here to see all.</p>{/if}
+      {:else}
+        <p class="sheet quiet p-4">Nobody belongs to it yet.</p>
+      {/if}
+    </section>
   {/if}
   {#if mayInvite}
     <section class="mt-6" aria-label="Invitations">

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { answering } from "../test/marea.ts";
+import { answering, noor } from "../test/marea.ts";
 import { TenantsState, TenantState } from "./tenants.svelte.ts";
 
 const PUNTA = { id: "t1", name: "Punta Clara", slug: "punta-clara", secondFactor: false, suspended: false };
@@ -71,4 +71,14 @@ test("a large tenant is removed some thousands of memberships at a time", async 
   expect(await state.remove()).toBe(true);
   expect(asked).toHaveLength(2);
   expect(state.ended).toBe(5007);
+});
+
+test("members are asked for in the tenant, and the first few shown", async () => {
+  const many = Array.from({ length: 12 }, (_, id) => ({ ...noor, id: String(id) }));
+  const asked = answering({ body: PUNTA }, { body: { items: many } });
+  const state = new TenantState("t1");
+  await state.load(false, true);
+  expect((asked[1]!.init.headers as Record<string, string>)["Cuenta-Tenant"]).toBe("t1");
+  expect(state.members).toHaveLength(10);
+  expect(state.moreMembers).toBe(true);
 });

@@ -1,3 +1,4 @@
+import { listAccounts, type Account } from "../api/accounts.ts";
 import { errorsByName, errorsOf } from "../api/request.ts";
 import { listRoles } from "../api/roles.ts";
 import {
@@ -16,6 +17,8 @@ import {
   type Tenant,
 } from "../api/tenants.ts";
 import { Attempts } from "../parts/attempts.svelte.ts";
+
+const SHOWN_MEMBERS = 10;
 
 /** Tenants, page by page; those whose name begins with something. */
 export class TenantsState extends Attempts {
@@ -56,6 +59,9 @@ export class TenantsState extends Attempts {
 /** One tenant: what it is called, its open invitations, and what becomes of it. */
 export class TenantState extends Attempts {
   tenant = $state.raw<Tenant | null>(null);
+  /** Some of those who belong to it. */
+  members = $state.raw<Account[] | null>(null);
+  moreMembers = $state(false);
   invitations = $state.raw<Invitation[] | null>(null);
   removal = $state.raw<Removal | null>(null);
   /** How many memberships have ended while it is removed. */
@@ -79,10 +85,18 @@ export class TenantState extends Attempts {
     this.#id = id;
   }
 
-  /** @param mayInvite whether its invitations are to be shown */
-  async load(mayInvite: boolean): Promise<void> {
+  /**
+   * @param mayInvite whether its invitations are to be shown
+   * @param mayRead whether its members are
+   */
+  async load(mayInvite: boolean, mayRead = false): Promise<void> {
     await this.attempt(async () => {
       this.tenant = await readTenant(this.#id);
+      if (mayRead) {
+        const page = await listAccounts({ sort: "-meta.created" }, this.#id);
+        this.members = page.items.slice(0, SHOWN_MEMBERS);
+        this.moreMembers = page.items.length > SHOWN_MEMBERS;
+      }
       if (mayInvite) this.invitations = await listInvitations(this.#id);
     });
   }
