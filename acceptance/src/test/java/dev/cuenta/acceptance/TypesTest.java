@@ -35,12 +35,13 @@ class TypesTest extends OnMarea {
               email: { type: email, required: true, uniqueness: server, signIn: true, write: [guest, owner, administrator] }
               class: { type: string, maxLength: 20 }
               mooringPlan: { type: choice, options: [day, year] }
-              select: { type: choice, options: ["it's", 'a "quoted" one', 'back\\slash', 'two words', 'two-words', '1st', 'ñandú', '日'] }
+              select: { type: choice, options: ["it's", 'a "quoted" one', 'back\\slash', 'two words', 'two-words', '1st', 'ñandú', '日', '🚤'] }
               role: { type: choice, options: [stern, bow] }
               spare: { type: email, multiValued: true }
               flags: { type: choice, multiValued: true, options: [red, green] }
               anything: { type: json, maxBytes: 1 KiB }
               bornOn: { type: date }
+              notify: { type: boolean }
               seenAt: { type: dateTime }
               newsletter: { type: boolean, default: false }
             profiles:
@@ -76,10 +77,10 @@ class TypesTest extends OnMarea {
                 assertThat(marea.shell(
                                         "cd " + folder + " && python3 -c 'import "
                                                 + file.getFileName().toString().replace(".py", "")
-                                                + " as c; print(c.ROLES[\"harbourMaster\"], c.VOCABULARY[\"options\"][\"select\"][1])'")
+                                                + " as c; print(c.ROLES[\"harbourMaster\"], c.VOCABULARY[\"options\"][\"select\"][1], len(c.VOCABULARY[\"options\"][\"select\"][8]))'")
                                 .succeeds()
                                 .text())
-                        .isEqualTo("2 a \"quoted\" one\n");
+                        .isEqualTo("2 a \"quoted\" one 1\n");
             }
             case SQL -> {
                 Path file = Files.writeString(folder.resolve("cuenta.sql"), written);

@@ -118,13 +118,13 @@ abstract class Code {
     }
 
     /** A literal in double quotes, as TypeScript, Java and Python have it. */
-    static String quoted(String value) {
+    String quoted(String value) {
         StringBuilder quoted = new StringBuilder("\"");
-        value.chars().forEach(letter -> {
+        value.codePoints().forEach(letter -> {
             if (letter == '"' || letter == '\\') {
                 quoted.append('\\').append((char) letter);
             } else if (letter < ' ' || letter > '~') {
-                quoted.append("\\u%04x".formatted(letter));
+                quoted.append(escaped(letter));
             } else {
                 quoted.append((char) letter);
             }
@@ -132,7 +132,15 @@ abstract class Code {
         return quoted.append('"').toString();
     }
 
-    static String quoted(Collection<String> values) {
-        return values.stream().map(Code::quoted).collect(Collectors.joining(", "));
+    /** In UTF-16, as most languages count. */
+    String escaped(int codePoint) {
+        return Character.toString(codePoint)
+                .chars()
+                .mapToObj("\\u%04x"::formatted)
+                .collect(Collectors.joining());
+    }
+
+    String quoted(Collection<String> values) {
+        return values.stream().map(this::quoted).collect(Collectors.joining(", "));
     }
 }

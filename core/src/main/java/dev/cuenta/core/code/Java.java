@@ -13,6 +13,10 @@ import javax.lang.model.SourceVersion;
 final class Java extends Code {
     private static final String JSON = "@com.fasterxml.jackson.annotation.JsonProperty(";
 
+    /** JLS 8.10.1: what a component of a record cannot be called. */
+    private static final Set<String> NO_COMPONENTS =
+            Set.of("clone", "finalize", "getClass", "hashCode", "notify", "notifyAll", "toString", "wait");
+
     Java(Contract contract) {
         super(contract);
     }
@@ -108,8 +112,10 @@ final class Java extends Code {
         return members;
     }
 
-    private static String member(String type, String name) {
-        return SourceVersion.isKeyword(name) ? JSON + quoted(name) + ") " + type + " " + name + "_" : type + " " + name;
+    private String member(String type, String name) {
+        return SourceVersion.isKeyword(name) || NO_COMPONENTS.contains(name)
+                ? JSON + quoted(name) + ") " + type + " " + name + "_"
+                : type + " " + name;
     }
 
     private void record(String name, List<String> members) {
@@ -156,7 +162,7 @@ final class Java extends Code {
         line("    }");
     }
 
-    private static String list(Collection<String> values) {
+    private String list(Collection<String> values) {
         return "java.util.List.of(" + quoted(values) + ")";
     }
 }

@@ -35,6 +35,11 @@ final class Python extends Code {
         return text();
     }
 
+    @Override
+    String escaped(int codePoint) {
+        return "\\U%08x".formatted(codePoint);
+    }
+
     private void names(String name, Collection<String> values) {
         if (!values.isEmpty()) {
             line(name + " = Literal[" + quoted(values) + "]");

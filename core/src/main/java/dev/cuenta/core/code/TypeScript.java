@@ -94,7 +94,7 @@ final class TypeScript extends Code {
                 line("  " + name + (value.always() ? "" : "?") + ": " + type(prefix + name, value) + ";"));
     }
 
-    private static String type(String path, Value value) {
+    private String type(String path, Value value) {
         String one = switch (value.kind()) {
             case TEXT, DATE, MOMENT -> "string";
             case OPTION -> "(typeof OPTIONS)[" + quoted(path) + "][number]";
