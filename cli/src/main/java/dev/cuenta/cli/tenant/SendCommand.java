@@ -6,7 +6,6 @@ import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -25,15 +24,12 @@ final class SendCommand implements Runnable {
     private Service service;
 
     @Mixin
-    private NamedTenant tenant;
-
-    @Parameters(index = "1", paramLabel = "INVITATION", description = "Its id: cuenta tenants invitations.")
-    private String invitation;
+    private NamedInvitation invitation;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.post(tenant.path(client) + "/invitations/" + invitation + "/mail", Map.of());
+        client.post(invitation.path(client) + "/mail", Map.of());
         spec.commandLine().getOut().println("The invitation is on its way.");
     }
 }

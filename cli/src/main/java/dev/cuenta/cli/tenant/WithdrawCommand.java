@@ -5,7 +5,6 @@ import dev.cuenta.cli.connection.CuentaClient;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -22,15 +21,12 @@ final class WithdrawCommand implements Runnable {
     private Service service;
 
     @Mixin
-    private NamedTenant tenant;
-
-    @Parameters(index = "1", paramLabel = "INVITATION", description = "Its id: cuenta tenants invitations.")
-    private String invitation;
+    private NamedInvitation invitation;
 
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.delete(tenant.path(client) + "/invitations/" + invitation);
+        client.delete(invitation.path(client));
         spec.commandLine().getOut().println("Withdrew the invitation.");
     }
 }

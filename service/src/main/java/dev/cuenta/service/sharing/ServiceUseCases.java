@@ -31,7 +31,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -79,11 +78,8 @@ public final class ServiceUseCases {
         }
         return live.with(revision -> {
             Contract contract = contract(caller, name, revision);
-            return revision.write(Scope.EVERYWHERE, work -> {
-                Vocabularies vocabularies = new Vocabularies(work);
-                vocabularies.put(name, known);
-                return SharingWire.of(Objects.requireNonNull(vocabularies.sent().get(name)), contract);
-            });
+            return revision.write(
+                    Scope.EVERYWHERE, work -> SharingWire.of(new Vocabularies(work).put(name, known), contract));
         });
     }
 

@@ -23,10 +23,17 @@ public final class Vocabularies {
     public record Sent(Vocabulary vocabulary, Instant at) {}
 
     /** In place of what it said before. */
-    public void put(String service, Vocabulary vocabulary) {
-        work.sql().sql("""
+    public Sent put(String service, Vocabulary vocabulary) {
+        return work.sql()
+                .sql("""
                 insert into cuenta.vocabulary (service, vocabulary) values (?, cast(? as jsonb))
-                on conflict (service) do update set vocabulary = excluded.vocabulary, sent_at = now()""").params(service, JSON.writeValueAsString(vocabulary)).update();
+                on conflict (service) do update set vocabulary = excluded.vocabulary, sent_at = now()
+                returning sent_at""")
+                .params(service, JSON.writeValueAsString(vocabulary))
+                .query((row, index) -> new Sent(
+                        vocabulary,
+                        row.getObject("sent_at", OffsetDateTime.class).toInstant()))
+                .single();
     }
 
     /** By the service. */

@@ -1,0 +1,18 @@
+package dev.cuenta.cli.tenant;
+
+import dev.cuenta.cli.connection.CuentaClient;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+/** An open invitation of a tenant. */
+final class NamedInvitation {
+    @Mixin
+    private NamedTenant tenant;
+
+    @Parameters(index = "1", paramLabel = "INVITATION", description = "Its id: cuenta tenants invitations.")
+    private String id;
+
+    String path(CuentaClient client) {
+        return tenant.path(client) + "/invitations/" + id;
+    }
+}
