@@ -88,16 +88,21 @@ public final class Accepted {
      * @return the names of the roles
      */
     public List<String> join(AccountId account, Kind kind) {
-        new Memberships(work).join(account, invitation.tenant());
-        return roles(account, kind);
+        List<Role> given = new ArrayList<>();
+        if (new Memberships(work).join(account, invitation.tenant())) {
+            given.addAll(joining(member(account), kind, work));
+        }
+        given.addAll(give(account));
+        return given.stream().map(Role::name).toList();
     }
 
-    /** As {@link #join}, of an account that is a member by now. */
-    List<String> roles(AccountId account, Kind kind) {
-        ControlledWithin member = Controlled.byCuenta(account).within(invitation.tenant());
-        List<Role> given = new ArrayList<>(joining(member, kind, work));
-        given.addAll(new GivenRoles(work).giveJoining(member, invited(), invitation.by()));
-        return given.stream().map(Role::name).toList();
+    /** Gives a member what the invitation brings, as far as whoever invited could still give it. */
+    List<Role> give(AccountId account) {
+        return new GivenRoles(work).giveJoining(member(account), invited(), invitation.by());
+    }
+
+    private ControlledWithin member(AccountId account) {
+        return Controlled.byCuenta(account).within(invitation.tenant());
     }
 
     /** What every member of a tenant gets in it. */
@@ -121,13 +126,14 @@ public final class Accepted {
                 .toList();
     }
 
+    /** Of somebody who may be gone by now, and gives nothing then. */
     private GivingRule rule(AccountId inviter, AccountModel model) {
+        List<RoleGrant> grants = work.keys().find(inviter).isPresent() ? new RoleGrants(work).of(inviter) : List.of();
         return new GivingRule(Entitlements.of(
                 model,
-                new RoleGrants(work)
-                        .of(inviter).stream()
-                                .filter(grant -> grant.state() == State.IN_EFFECT)
-                                .map(RoleGrant::role)
-                                .toList()));
+                grants.stream()
+                        .filter(grant -> grant.state() == State.IN_EFFECT)
+                        .map(RoleGrant::role)
+                        .toList()));
     }
 }

@@ -199,7 +199,7 @@ public final class NewAccounts {
             Accepted accepted =
                     Accepted.of(signUp.invitation(), prepared.account().values(), work);
             AccountId id = store(prepared.within(accepted.tenant()), work);
-            accepted.roles(id, prepared.account().kind());
+            accepted.give(id);
             return id;
         }
         Template name = work.revision().model().tenants().name();

@@ -122,10 +122,10 @@ final class RoleGiving {
             throw Problem.of(
                     ProblemKind.FORBIDDEN, "A service approves no roles. A person does, or the installation key.");
         }
-        if (id.equals(by.person())) {
-            throw Problem.of(ProblemKind.FORBIDDEN, "Nobody approves a role of their own.");
-        }
         return decide(caller, id, role, decision -> {
+            if (decision.account().id().equals(by.person())) {
+                throw Problem.of(ProblemKind.FORBIDDEN, "Nobody approves a role of their own.");
+            }
             boolean approved = decision.tenant() == null
                     ? decision.roles().approve(decision.account().controlled(), decision.role(), by)
                     : decision.roles()

@@ -204,11 +204,12 @@ final class TenantUseCases {
             return revision.write(scope, work -> {
                 TenantId found = found(tenant, work);
                 AccountRecord member = new Accounts(work).find(account).orElseThrow(TenantUseCases::noSuchMember);
-                new Memberships(work).join(member.id(), found);
-                Accepted.joining(
-                        Controlled.byCuenta(member.id()).within(found),
-                        revision.model().kindNamed(member.kind()),
-                        work);
+                if (new Memberships(work).join(member.id(), found)) {
+                    Accepted.joining(
+                            Controlled.byCuenta(member.id()).within(found),
+                            revision.model().kindNamed(member.kind()),
+                            work);
+                }
                 new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), about(found));
                 return found;
             });

@@ -7,6 +7,7 @@ import dev.cuenta.service.testing.RunningService;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.CompletableFuture;
@@ -113,6 +114,8 @@ class RoleLimitsTest {
         Http herself = marea.as("signe@marea.example", PASSWORD);
         assertThat(approve(herself, signe, "treasurer").status(403).everything())
                 .contains("Nobody approves a role of their own.");
+        assertThat(approve(herself, signe.toUpperCase(Locale.ROOT), "treasurer").status())
+                .isEqualTo(403);
         assertThat(approve(marea.with(marea.serviceKey("billing")), signe, "treasurer")
                         .status())
                 .isEqualTo(403);

@@ -70,7 +70,7 @@ public final class GivenRoles {
                 .param(moment(terms.starts()))
                 .param(moment(terms.ends()))
                 .param(waiting)
-                .param(by.personsId())
+                .param(key(by))
                 .update();
         if (given == 0) {
             throw Problem.of(
@@ -135,7 +135,7 @@ public final class GivenRoles {
     /**
      * Lets a role count that waits.
      *
-     * @return false where none waits, or whoever approves asked for it
+     * @return false where none waits, or whoever approves asked for it, or would get it
      */
     public boolean approve(Controlled account, Role role, Giver by) {
         return approve(account.id(), everywhere(role), null, by);
@@ -147,19 +147,29 @@ public final class GivenRoles {
     }
 
     private boolean approve(AccountId account, Role role, @Nullable TenantId tenant, Giver by) {
-        return work.sql()
-                        .sql("""
+        String key = work.keys().of(account).toString();
+        String person = key(by);
+        return !key.equals(person)
+                && work.sql()
+                                .sql("""
                 update cuenta.role_given set waiting = false, approved_by = ?
                 where account_id = ? and role = ? and tenant_id is not distinct from ?::uuid
                     and waiting and (?::text is null or asked_by is distinct from ?)""")
-                        .param(by.author())
-                        .param(work.keys().of(account))
-                        .param(role.number())
-                        .param(tenant == null ? null : tenant.value())
-                        .param(by.personsId())
-                        .param(by.personsId())
-                        .update()
-                > 0;
+                                .param(by.author())
+                                .param(work.keys().of(account))
+                                .param(role.number())
+                                .param(tenant == null ? null : tenant.value())
+                                .param(person)
+                                .param(person)
+                                .update()
+                        > 0;
+    }
+
+    /** Of the person; ids may be written in several ways, and may become others. Null where none is signed in. Whoever is gone keeps the id that they had. */
+    private @Nullable String key(Giver by) {
+        return Optional.ofNullable(by.person())
+                .map(person -> work.keys().find(person).map(Object::toString).orElse(person.text()))
+                .orElse(null);
     }
 
     private static @Nullable OffsetDateTime moment(@Nullable Instant instant) {
@@ -227,7 +237,7 @@ public final class GivenRoles {
                 from unnest(?::text[], ?::int[], ?::uuid[], ?::timestamptz[], ?::boolean[]) v (id, role, tenant, ends, waiting)
                 on conflict do nothing""".formatted(work.revision().shape().keyType().sql()))
                 .param(by.author())
-                .param(by.personsId())
+                .param(key(by))
                 .param(work.keys().of(given.stream().map(ForNew::account).toList()))
                 .param(given.stream().map(each -> each.role().number()).toArray(Integer[]::new))
                 .param(each(given, ForNew::tenant))

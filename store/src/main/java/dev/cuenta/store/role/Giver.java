@@ -13,9 +13,4 @@ import org.jspecify.annotations.Nullable;
 public record Giver(String author, @Nullable AccountId person, boolean alone) {
     /** What the model gives by itself, and what is brought in before there are people. */
     public static final Giver CUENTA = new Giver("Cuenta itself", null, true);
-
-    /** Null where no person is signed in. */
-    public @Nullable String personsId() {
-        return person == null ? null : person.text();
-    }
 }

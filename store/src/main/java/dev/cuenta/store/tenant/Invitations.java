@@ -57,6 +57,7 @@ public final class Invitations {
                     ProblemKind.CONFLICT,
                     MOST_OPEN + " invitations to this tenant are open. Withdraw some, or wait until they are used.");
         }
+        AccountId person = wanted.by().person();
         return work.sql()
                 .sql("""
                 insert into cuenta.invitation (id, token_hash, tenant_id, address, roles, made_by, person, alone, expires_at)
@@ -71,7 +72,7 @@ public final class Invitations {
                 .param(wanted.address())
                 .param(wanted.roles().toArray(Integer[]::new))
                 .param(wanted.by().author())
-                .param(wanted.by().personsId())
+                .param(person == null ? null : person.text())
                 .param(wanted.by().alone())
                 .param((double) wanted.goodFor().toSeconds())
                 .query(Invitations::read)

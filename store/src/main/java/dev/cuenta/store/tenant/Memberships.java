@@ -25,16 +25,18 @@ public final class Memberships {
     /**
      * Makes the account a member.
      *
+     * @return whether it was none before
      * @throws Problem TAKEN naming the field whose value another member has, where values are unique within tenants;
      *     CONFLICT where accounts belong to one tenant and this one does already
      */
-    public void join(AccountId account, TenantId tenant) {
+    public boolean join(AccountId account, TenantId tenant) {
         try {
-            work.sql()
-                    .sql(
-                            "insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict (account_id, tenant_id) do nothing")
-                    .params(work.keys().of(account), tenant.value())
-                    .update();
+            return work.sql()
+                            .sql(
+                                    "insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict (account_id, tenant_id) do nothing")
+                            .params(work.keys().of(account), tenant.value())
+                            .update()
+                    > 0;
         } catch (DuplicateKeyException taken) {
             throw refused(Connections.constraintOf(taken));
         } catch (DataIntegrityViolationException gone) {
