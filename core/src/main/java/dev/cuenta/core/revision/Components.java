@@ -1,11 +1,13 @@
 package dev.cuenta.core.revision;
 
 import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
 import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -15,6 +17,16 @@ import java.util.stream.Collectors;
  * said by their names, so that no component can be added to the model of which a change goes unseen.
  */
 final class Components {
+    private static final ClassValue<List<Method>> ACCESSORS = new ClassValue<>() {
+        @Override
+        protected List<Method> computeValue(Class<?> type) {
+            return Arrays.stream(type.getRecordComponents())
+                    .map(RecordComponent::getAccessor)
+                    .peek(accessor -> accessor.setAccessible(true))
+                    .toList();
+        }
+    };
+
     private final Set<String> differing;
 
     private Components(Set<String> differing) {
@@ -23,16 +35,15 @@ final class Components {
 
     /** Of two records of the same class. */
     static Components differing(Record before, Record after) {
-        return new Components(Arrays.stream(before.getClass().getRecordComponents())
+        return new Components(ACCESSORS.get(before.getClass()).stream()
                 .filter(component -> !Objects.equals(value(component, before), value(component, after)))
-                .map(RecordComponent::getName)
+                .map(Method::getName)
                 .collect(Collectors.toCollection(LinkedHashSet::new)));
     }
 
-    private static Object value(RecordComponent component, Record record) {
+    private static Object value(Method component, Record record) {
         try {
-            component.getAccessor().setAccessible(true);
-            return component.getAccessor().invoke(record);
+            return component.invoke(record);
         } catch (IllegalAccessException | InvocationTargetException impossible) {
             throw new IllegalStateException(impossible);
         }

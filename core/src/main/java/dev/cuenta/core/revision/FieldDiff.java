@@ -50,6 +50,9 @@ final class FieldDiff {
 
     /** Each part says which components its change tells of; what none of them told is named at the end. */
     void changed(Field before, Field after) {
+        if (before.equals(after)) {
+            return;
+        }
         Components owed = Components.differing(before, after);
         where(before, after, owed);
         telling(owed, () -> secrecy(before, after), "sensitivity");
@@ -58,7 +61,7 @@ final class FieldDiff {
         telling(owed, () -> uniqueness(before, after), "uniqueness");
         telling(owed, () -> search(before, after), "search");
         telling(owed, () -> indexed(before, after), "indexed");
-        telling(owed, () -> access(before, after), "read", "write", "returned", "mutability");
+        telling(owed, () -> access(after, owed), "read", "write", "returned", "mutability");
         described(after, owed);
     }
 
@@ -122,8 +125,8 @@ final class FieldDiff {
                 false));
     }
 
-    private void access(Field before, Field after) {
-        if (Components.differing(before, after).containsAny("read", "write", "returned", "mutability")) {
+    private void access(Field after, Components owed) {
+        if (owed.containsAny("read", "write", "returned", "mutability")) {
             changes.add(Change.of(
                     ChangeKind.ACCESS_CHANGED,
                     after.path(),

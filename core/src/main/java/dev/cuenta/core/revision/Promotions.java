@@ -9,6 +9,7 @@ import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.permission.Permissions;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -27,6 +28,8 @@ public final class Promotions {
     private final Renames renames;
     private final AccessMatrix before;
     private final AccessMatrix after;
+    /** What each party of the next model is in the live one; none for a role that is new: whoever gives it answers for it. */
+    private final Map<Party, Party> formers = new LinkedHashMap<>();
 
     public Promotions(AccountModel live, AccountModel next) {
         this.live = live;
@@ -34,6 +37,11 @@ public final class Promotions {
         this.renames = Renames.between(live, next);
         this.before = new AccessMatrix(live);
         this.after = new AccessMatrix(next);
+        List<Party> known = before.parties();
+        after.parties().stream()
+                .filter(party -> !party.isService())
+                .forEach(party ->
+                        formerly(party).filter(known::contains).ifPresent(former -> formers.put(party, former)));
     }
 
     /** Roles that may more than they might, or that everybody gets from now on. */
@@ -61,16 +69,14 @@ public final class Promotions {
         Map<Party, Set<Right>> gaining =
                 new TreeMap<>((one, other) -> one.name().compareTo(other.name()));
         before(field)
-                .ifPresent(known -> after.parties().stream()
-                        .filter(party -> !party.isService())
-                        .forEach(party -> formerly(party).ifPresent(former -> {
-                            Set<Right> rights = EnumSet.copyOf(TOLD);
-                            rights.retainAll(after.cell(party, field).rights());
-                            rights.removeAll(before.cell(former, known).rights());
-                            if (!rights.isEmpty()) {
-                                gaining.put(party, rights);
-                            }
-                        })));
+                .ifPresent(known -> formers.forEach((party, former) -> {
+                    Set<Right> rights = EnumSet.copyOf(TOLD);
+                    rights.retainAll(after.cell(party, field).rights());
+                    rights.removeAll(before.cell(former, known).rights());
+                    if (!rights.isEmpty()) {
+                        gaining.put(party, rights);
+                    }
+                }));
         return gaining;
     }
 
@@ -80,13 +86,11 @@ public final class Promotions {
                 .flatMap(live::field);
     }
 
-    /** Empty for a role that is new: whoever gives it answers for it. */
     private Optional<Party> formerly(Party party) {
         Role role = next.roles().get(party.name());
-        Optional<Party> former = role == null
+        return role == null
                 ? Optional.of(party)
                 : live.roleNumbered(role.number()).map(Role::party);
-        return former.filter(before.parties()::contains);
     }
 
     /**
