@@ -2,6 +2,7 @@ package dev.cuenta.service.body;
 
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.ReadListener;
 import jakarta.servlet.ServletInputStream;
 import jakarta.servlet.http.HttpServletRequest;
@@ -64,6 +65,12 @@ final class WholeRequest extends HttpServletRequestWrapper {
         } catch (IllegalArgumentException broken) {
             throw Problem.of(ProblemKind.MALFORMED, "The form is cut short or badly encoded: a % is no two digits.");
         }
+    }
+
+    /** Also where the body was waited for: what comes behind meets the request for the first time, and asks whether it does. */
+    @Override
+    public DispatcherType getDispatcherType() {
+        return DispatcherType.REQUEST;
     }
 
     @Override

@@ -5,11 +5,14 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /** What every answer tells the browser: run nothing that is not ours, embed us nowhere, keep no records in a cache. */
 @Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
 final class SecurityHeaders extends OncePerRequestFilter {
     private static final String POLICY =
             "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
