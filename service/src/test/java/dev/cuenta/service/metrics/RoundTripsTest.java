@@ -16,6 +16,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -101,9 +102,11 @@ class RoundTripsTest {
 
     private static long cost(String name, Supplier<Http.Answer> question) {
         for (int i = 0; i < 6; i++) { // who asks is remembered, and what is asked prepared
-            asked(name, question);
+            question.get().status(200);
         }
-        return asked(name, question);
+        asked(name, question); // the last of these may not be measured yet
+        // Once a minute a request notes that its key or session is in use.
+        return LongStream.range(0, 2).map(i -> asked(name, question)).min().orElseThrow();
     }
 
     /** How many round trips one more request took: a request is measured when its answer is on its way already. */
