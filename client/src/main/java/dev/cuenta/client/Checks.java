@@ -46,10 +46,17 @@ public final class Checks {
 
     /** All that an account may do, of what the service's contract has in {@code asks}. */
     public Set<String> permissionsOf(String account) {
+        return new TreeSet<>(rightsOf(account).permissions());
+    }
+
+    /**
+     * As {@link #permissionsOf}, to be kept: with a number that rises whenever it may have changed. Tokens have it too, as
+     * {@code rights_stamp}; where that is higher, what is kept is out of date.
+     */
+    public AllowedPermissions rightsOf(String account) {
         PermissionsQuestion question = new PermissionsQuestion(account, null);
-        AllowedPermissions answer = connection.ask(
+        return connection.ask(
                 Request.of("POST", "/v1/checks/permissions").json(question).asking(), AllowedPermissions.class);
-        return new TreeSet<>(answer.permissions());
     }
 
     private boolean ask(PermissionQuestion question) {

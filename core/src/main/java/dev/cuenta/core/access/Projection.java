@@ -272,6 +272,9 @@ public final class Projection {
         }
         putEnds(rolesIn(null, account), viewer, meta);
         meta.put("version", account.version());
+        if (viewer.sees("roles")) {
+            meta.put("rightsStamp", account.rightsStamp());
+        }
         return meta;
     }
 

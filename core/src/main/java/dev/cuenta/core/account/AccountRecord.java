@@ -23,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param anonymised when what tells whose it was was taken out; null for never
  * @param confirmed when the owner proved that a field's value is theirs
  * @param version counts every change; the ETag
+ * @param rightsStamp rises with whatever changes what the account may do; 0 where that was not asked for
  */
 public record AccountRecord(
         AccountId id,
@@ -34,7 +35,8 @@ public record AccountRecord(
         Instant lastModified,
         @Nullable Instant anonymised,
         Map<FieldPath, Instant> confirmed,
-        long version) {
+        long version,
+        long rightsStamp) {
 
     /**
      * A role that counts now.
@@ -105,7 +107,8 @@ public record AccountRecord(
         }
         List<GivenRole> all = new ArrayList<>(roles);
         all.addAll(more);
-        return new AccountRecord(id, kind, values, all, tenants, created, lastModified, anonymised, confirmed, version);
+        return new AccountRecord(
+                id, kind, values, all, tenants, created, lastModified, anonymised, confirmed, version, rightsStamp);
     }
 
     private AccountRecord being(Predicate<GivenRole> counts, Predicate<Membership> reached) {
@@ -119,7 +122,8 @@ public record AccountRecord(
                 lastModified,
                 anonymised,
                 confirmed,
-                version);
+                version,
+                rightsStamp);
     }
 
     /** Fields may be personal; a log line must never get them by accident. */

@@ -235,7 +235,8 @@ class DoorsTest {
                 Instant.EPOCH,
                 null,
                 Map.of(),
-                1);
+                1,
+                0);
         Map<String, Object> json = projection.project(
                 record, matrix.viewer(party), Set.of(field.path().toString()));
         Object holder =
@@ -295,7 +296,8 @@ class DoorsTest {
                 Instant.EPOCH,
                 null,
                 Map.of(),
-                3);
+                3,
+                0);
     }
 
     private static List<Violation> violations(ThrowingCallable call) {

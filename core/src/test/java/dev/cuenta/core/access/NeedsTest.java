@@ -106,7 +106,8 @@ class NeedsTest {
                 model.fields().values().stream()
                         .filter(field -> field.confirmed() && random.nextBoolean())
                         .collect(Collectors.toMap(Field::path, field -> Instant.EPOCH)),
-                3);
+                3,
+                44);
     }
 
     private static Viewer viewer(AccessMatrix matrix, Random random) {
@@ -142,6 +143,7 @@ class NeedsTest {
                 whole.lastModified(),
                 whole.anonymised(),
                 needs.confirmed() ? whole.confirmed() : Map.of(),
-                whole.version());
+                whole.version(),
+                needs.roles() ? whole.rightsStamp() : 0);
     }
 }

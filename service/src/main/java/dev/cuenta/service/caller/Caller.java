@@ -41,6 +41,7 @@ import org.jspecify.annotations.Nullable;
  * @param service null where no service asks
  * @param address from which the request comes
  * @param strong whether the session was opened with a second factor, or the installation key was shown
+ * @param rightsStamp rises with what the person may do, but for the revision; 0 for nobody in person
  * @param premises what it rests on that this is the caller, where that is remembered
  */
 public record Caller(
@@ -52,6 +53,7 @@ public record Caller(
         @Nullable AskingService service,
         @Nullable String address,
         boolean strong,
+        long rightsStamp,
         Premises premises) {
     /**
      * A service that asks with one of its keys.
@@ -68,7 +70,7 @@ public record Caller(
     }
 
     Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
-        this(account, given, tenants, tenant, null, null, null, false, new Premises());
+        this(account, given, tenants, tenant, null, null, null, false, 0, new Premises());
     }
 
     public Caller {
@@ -78,7 +80,7 @@ public record Caller(
 
     /** Has every administering role of whichever model is asked about, even one that goes live while the request runs. */
     static Caller withInstallationKey(@Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, null, null, true, new Premises());
+        return new Caller(null, List.of(), List.of(), tenant, null, null, null, true, 0, new Premises());
     }
 
     static Caller signedIn(Signed signed) {
@@ -91,6 +93,7 @@ public record Caller(
                 null,
                 null,
                 signed.strong(),
+                signed.rightsStamp(),
                 new Premises());
     }
 
@@ -107,25 +110,25 @@ public record Caller(
     }
 
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, service, null, false, new Premises());
+        return new Caller(null, List.of(), List.of(), tenant, null, service, null, false, 0, new Premises());
     }
 
     /** The person, for whom a service acts: both limits hold. */
     Caller by(AskingService asking) {
-        return new Caller(account, given, tenants, tenant, session, asking, address, strong, premises);
+        return new Caller(account, given, tenants, tenant, session, asking, address, strong, rightsStamp, premises);
     }
 
     Caller within(@Nullable TenantId current) {
-        return new Caller(account, given, tenants, current, session, service, address, strong, premises);
+        return new Caller(account, given, tenants, current, session, service, address, strong, rightsStamp, premises);
     }
 
     Caller from(String place) {
-        return new Caller(account, given, tenants, tenant, session, service, place, strong, premises);
+        return new Caller(account, given, tenants, tenant, session, service, place, strong, rightsStamp, premises);
     }
 
     /** The same, which rests on these. */
     Caller on(Premises other) {
-        return new Caller(account, given, tenants, tenant, session, service, address, strong, other);
+        return new Caller(account, given, tenants, tenant, session, service, address, strong, rightsStamp, other);
     }
 
     /** As whom activity tells of the caller. */

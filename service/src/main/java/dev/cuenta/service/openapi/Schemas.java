@@ -71,15 +71,20 @@ final class Schemas {
                                 "enum",
                                 List.copyOf(model.roles().keySet()))));
         properties.put("tenants", Map.of("type", "array", "items", object(tenant(), List.of("id", "name", "since"))));
-        properties.put(
-                "meta",
-                object(
-                        Map.of("created", text(), "lastModified", text(), "version", Map.of("type", "integer")),
-                        List.of("version")));
+        properties.put("meta", meta());
         properties.keySet().removeIf(this::hidden);
         List<String> always = new ArrayList<>(List.of("id", "kind", "displayName", "roles", "tenants", "meta"));
         always.removeIf(this::hidden);
         return object(properties, always);
+    }
+
+    private Map<String, Object> meta() {
+        Map<String, Object> properties = new LinkedHashMap<>(
+                Map.of("created", text(), "lastModified", text(), "version", Map.of("type", "integer")));
+        if (!hidden("roles")) {
+            properties.put("rightsStamp", Map.of("type", "integer", "format", "int64"));
+        }
+        return object(properties, List.of("version"));
     }
 
     private Map<String, Object> tenant() {

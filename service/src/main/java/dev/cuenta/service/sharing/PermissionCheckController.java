@@ -25,20 +25,20 @@ final class PermissionCheckController {
     @Operation(operationId = "checkPermission", summary = "Ask whether an account may do something")
     @PostMapping("/v1/checks")
     PermissionAnswer check(Asker asker, @RequestBody PermissionQuestion question) {
-        return new PermissionAnswer(asker.read(caller -> checks.allowed(caller, question)));
+        return asker.read(caller -> checks.allowed(caller, question));
     }
 
     @OpenToServices(with = OpenToServices.Part.ASKS)
     @Operation(operationId = "checkAccounts", summary = "Ask which of up to 1,000 accounts may do something")
     @PostMapping("/v1/checks/accounts")
     AllowedAccounts check(Asker asker, @RequestBody AccountsQuestion question) {
-        return new AllowedAccounts(asker.read(caller -> checks.allowed(caller, question)));
+        return asker.read(caller -> checks.allowed(caller, question));
     }
 
     @OpenToServices(with = OpenToServices.Part.ASKS)
     @Operation(operationId = "checkPermissions", summary = "Ask what an account may do")
     @PostMapping("/v1/checks/permissions")
     AllowedPermissions check(Asker asker, @RequestBody PermissionsQuestion question) {
-        return new AllowedPermissions(asker.read(caller -> checks.permissions(caller, question)));
+        return asker.read(caller -> checks.permissions(caller, question));
     }
 }

@@ -18,9 +18,14 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.wire.sharing.AccountsQuestion;
+import dev.cuenta.wire.sharing.AllowedAccounts;
+import dev.cuenta.wire.sharing.AllowedPermissions;
+import dev.cuenta.wire.sharing.PermissionAnswer;
 import dev.cuenta.wire.sharing.PermissionQuestion;
 import dev.cuenta.wire.sharing.PermissionsQuestion;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -46,17 +51,18 @@ final class PermissionChecks {
         this.live = live;
     }
 
-    boolean allowed(Caller caller, PermissionQuestion question) {
+    PermissionAnswer allowed(Caller caller, PermissionQuestion question) {
         return live.with(revision -> {
             AccountModel model = revision.model();
             Predicate<Role> wanted = wanted(caller, question.permission(), question.anyRole(), model);
             TenantId tenant = tenant(question.tenant(), caller);
-            return counting(caller, question.account(), tenant, revision).anyMatch(wanted);
+            AccountRecord record = read(caller, question.account(), revision);
+            return new PermissionAnswer(counting(caller, record, tenant, model).anyMatch(wanted), record.rightsStamp());
         });
     }
 
     /** Those of the accounts that have it; what is out of the caller's reach is not among them. */
-    List<String> allowed(Caller caller, AccountsQuestion question) {
+    AllowedAccounts allowed(Caller caller, AccountsQuestion question) {
         if (question.accounts().size() > MOST) {
             throw Problem.invalid("/accounts", "range", "Ask about " + MOST + " accounts at most.");
         }
@@ -69,36 +75,43 @@ final class PermissionChecks {
                     question.accounts().stream().map(AccountId::new).collect(Collectors.toSet());
             Map<String, AccountRecord> found =
                     revision.read(scope, caller.premises(), work -> new Accounts(work).lookUp(ids, ROLES));
-            return question.accounts().stream()
-                    .filter(id -> found.containsKey(id)
-                            && counting(caller, found.get(id).in(scope), tenant, model)
-                                    .anyMatch(wanted))
-                    .toList();
+            Map<String, Long> stamps = new LinkedHashMap<>();
+            List<String> allowed = new ArrayList<>();
+            for (String id : question.accounts()) {
+                AccountRecord record = found.get(id);
+                if (record != null
+                        && stamps.put(id, record.rightsStamp()) == null
+                        && counting(caller, record.in(scope), tenant, model).anyMatch(wanted)) {
+                    allowed.add(id);
+                }
+            }
+            return new AllowedAccounts(allowed, stamps);
         });
     }
 
     /** What the account may do, as far as the caller may ask about it. */
-    List<String> permissions(Caller caller, PermissionsQuestion question) {
+    AllowedPermissions permissions(Caller caller, PermissionsQuestion question) {
         return live.with(revision -> {
             AccountModel model = revision.model();
             requireAsking(caller, model);
             Collection<String> askable = caller.service() == null
                     ? KnownPermissions.of(model)
                     : caller.service().grant().asks();
-            List<Role> counting = counting(caller, question.account(), tenant(question.tenant(), caller), revision)
-                    .toList();
-            return askable.stream()
+            TenantId tenant = tenant(question.tenant(), caller);
+            AccountRecord record = read(caller, question.account(), revision);
+            List<Role> counting = counting(caller, record, tenant, model).toList();
+            List<String> may = askable.stream()
                     .filter(permission -> counting.stream().anyMatch(role -> role.permits(Permission.of(permission))))
                     .sorted()
                     .toList();
+            return new AllowedPermissions(may, record.rightsStamp());
         });
     }
 
-    private static Stream<Role> counting(
-            Caller caller, String account, @Nullable TenantId tenant, LiveRevision revision) {
+    private static AccountRecord read(Caller caller, String account, LiveRevision revision) {
         Reach reach = Reach.toRead(caller, new AccountId(account), revision.model());
         AccountRecord record = revision.read(reach.scope(), caller.premises(), work -> reach.read(work, ROLES));
-        return counting(caller, record.in(reach.scope()), tenant, revision.model());
+        return record.in(reach.scope());
     }
 
     /** Of the account's roles those that count there; in a tenant that demands a second factor none does without one. */

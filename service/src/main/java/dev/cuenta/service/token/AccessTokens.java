@@ -41,6 +41,7 @@ import org.springframework.stereotype.Component;
 @Component
 final class AccessTokens {
     static final String TENANT = "tenant";
+    private static final String RIGHTS_STAMP = "rights_stamp";
 
     private static final JOSEObjectType TYPE = new JOSEObjectType("at+jwt");
 
@@ -106,6 +107,7 @@ final class AccessTokens {
                 "roles",
                 roles ? caller.roles(model).stream().map(Role::name).sorted().collect(Collectors.toList()) : null);
         claims.claim(TENANT, caller.tenant() == null ? null : caller.tenant().toString());
+        claims.claim(RIGHTS_STAMP, revision.number() + caller.rightsStamp());
     }
 
     private String signed(JWTClaimsSet claims) {

@@ -108,7 +108,7 @@ class CursorsTest {
 
     private static AccountRecord record(Map<FieldPath, @Nullable Object> values) {
         return new AccountRecord(
-                new AccountId("17"), "account", values, List.of(), List.of(), CREATED, CREATED, null, Map.of(), 1);
+                new AccountId("17"), "account", values, List.of(), List.of(), CREATED, CREATED, null, Map.of(), 1, 0);
     }
 
     private static Attribute attribute(String path) {

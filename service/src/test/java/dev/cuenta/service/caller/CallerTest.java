@@ -118,6 +118,6 @@ class CallerTest {
 
     private static AccountRecord record(AccountId id) {
         return new AccountRecord(
-                id, "staff", Map.of(), List.of(), List.of(), Instant.EPOCH, Instant.EPOCH, null, Map.of(), 1);
+                id, "staff", Map.of(), List.of(), List.of(), Instant.EPOCH, Instant.EPOCH, null, Map.of(), 1, 0);
     }
 }

@@ -36,8 +36,9 @@ class ArchiveTest extends OnMarea {
         }
         rows.put(
                 "account",
-                marea.sql("select to_jsonb(a) - 'version' - 'created_at' from accounts.account a where id = '" + id
-                        + "'"));
+                marea.sql(
+                        "select to_jsonb(a) - 'version' - 'created_at' - 'rights_stamp_' from accounts.account a where id = '"
+                                + id + "'"));
         rows.put(
                 "tenant",
                 marea.sql("select string_agg(t::text, ' ') from cuenta.tenant t where founder = '" + id + "'"));

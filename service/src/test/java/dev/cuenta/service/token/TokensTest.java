@@ -44,7 +44,7 @@ class TokensTest extends OnMarea {
         assertThat(claims.getStringListClaim("amr")).containsExactly("pwd");
         assertThat(claims.getClaims().keySet())
                 .containsExactlyInAnyOrder(
-                        "iss", "sub", "aud", "client_id", "iat", "exp", "jti", "sid", "amr", "scope");
+                        "iss", "sub", "aud", "client_id", "iat", "exp", "jti", "sid", "amr", "scope", "rights_stamp");
         String ines = issue(person("ines"), "berths");
         assertThat(verifier(marea, "berths", 60_000).process(ines, null).getClaim("scope"))
                 .isNull();

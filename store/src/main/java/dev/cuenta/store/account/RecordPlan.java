@@ -14,6 +14,7 @@ import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.ColumnValues;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.RightsStamps;
 import dev.cuenta.store.schema.Shape;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -86,7 +87,8 @@ final class RecordPlan {
                 "a.version",
                 needs.roles() ? ROLES : NOTHING,
                 needs.tenants() ? TENANTS : NOTHING,
-                needs.confirmed() ? confirmed(model) : NOTHING));
+                needs.confirmed() ? confirmed(model) : NOTHING,
+                needs.roles() ? RightsStamps.of("a.id") : "0"));
         this.own = places("a", model.ownFields(), needs, shape);
         StringBuilder joined = new StringBuilder();
         model.profiles().keySet().forEach(profile -> {
@@ -199,7 +201,8 @@ final class RecordPlan {
                 instant(row, 5),
                 row.getObject(6) == null ? null : instant(row, 6),
                 confirmed(row.getString(10)),
-                row.getLong(7));
+                row.getLong(7),
+                work.revision().number() + row.getLong(11));
     }
 
     private static void put(

@@ -15,6 +15,7 @@ import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.KeyFunctions;
 import dev.cuenta.store.schema.Layout;
+import dev.cuenta.store.schema.RightsStamps;
 import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
@@ -29,6 +30,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -87,6 +89,11 @@ public final class Publisher {
             }
             if (!VersionOfAccounts.isMade(catalogue)) {
                 VersionOfAccounts.made().forEach(statement -> together(List.of(statement)));
+            }
+            if (!RightsStamps.isMade(catalogue)) {
+                RightsStamps stamps = new RightsStamps(shape.keyType());
+                Stream.concat(stamps.added().stream(), stamps.made().stream())
+                        .forEach(statement -> together(List.of(statement)));
             }
             new RowSecurity(shape).owed(catalogue).forEach(this::together);
             new KeyFunctions(shape).owed(catalogue).forEach(statement -> together(List.of(statement)));

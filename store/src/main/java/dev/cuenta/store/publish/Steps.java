@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.KeyFunctions;
+import dev.cuenta.store.schema.RightsStamps;
 import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
@@ -70,6 +71,7 @@ final class Steps {
             ddl.dependents().forEach(part -> statements.shortly(part.statement()));
             new TenantsOfAccounts(plan.shape().keyType()).made().forEach(statements::shortly);
             VersionOfAccounts.made().forEach(statements::shortly);
+            new RightsStamps(plan.shape().keyType()).made().forEach(statements::shortly);
         }
         if (plan.takesSecondIds()) {
             secondIds.expand();

@@ -295,7 +295,8 @@ public final class Ddl {
                 "last_modified_at timestamptz not null",
                 "version bigint not null",
                 ANONYMISED + " timestamptz",
-                TenantsOfAccounts.column()));
+                TenantsOfAccounts.column(),
+                RightsStamps.column()));
         if (shape.hasSecondIds()) {
             columns.add(secondId());
         }

@@ -7,6 +7,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.live.Premises;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.schema.RightsStamps;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Duration;
@@ -27,6 +28,7 @@ public final class Sessions {
      * @param chosen the tenant that the person chose for this session; null for none
      * @param lastUsed within a minute, if {@link #touch} is called
      * @param strong whether it was opened with a second factor; what demands one is left out where it was not
+     * @param rightsStamp rises with what the account may do, but for the revision
      */
     public record Signed(
             AccountId account,
@@ -35,7 +37,8 @@ public final class Sessions {
             @Nullable TenantId chosen,
             UUID session,
             Instant lastUsed,
-            boolean strong) {}
+            boolean strong,
+            long rightsStamp) {}
 
     private static final int LONGEST_AGENT = 200;
 
@@ -95,14 +98,14 @@ public final class Sessions {
         return work.find(
                 premises,
                 """
-                select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.strong,
+                select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.strong, %s as rights_stamp,
                     (select coalesce(array_agg(g.role || '/' || coalesce(g.tenant_id::text, '') || '/' || coalesce(to_json(g.ends_at) #>> '{}', '')), '{}')
                      from cuenta.role_in_effect g left join cuenta.tenant t on t.id = g.tenant_id
                      where g.account_id = s.account_id and (s.strong or not coalesce(t.second_factor, false))) as roles,
                     (select coalesce(array_agg(m.tenant_id::text order by m.since, m.tenant_id), '{}')
                      from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id
                      where m.account_id = s.account_id and t.suspended_at is null and (s.strong or not t.second_factor)) as tenants
-                from cuenta.session s where %s = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id"), column),
+                from cuenta.session s where %s = ? and s.expires_at > now() and s.last_used_at > now() - make_interval(secs => ?)""".formatted(work.revision().shape().idOf("s.account_id"), RightsStamps.of("s.account_id"), column),
                 List.of(value, (double) idle.toSeconds()),
                 this::read);
     }
@@ -212,6 +215,7 @@ public final class Sessions {
                         .orElse(null),
                 row.getObject("session", UUID.class),
                 row.getObject("last_used_at", OffsetDateTime.class).toInstant(),
-                row.getBoolean("strong"));
+                row.getBoolean("strong"),
+                row.getLong("rights_stamp"));
     }
 }

@@ -303,7 +303,11 @@ class RowSecurityTest extends DatabaseTest {
                         .query(String.class)
                         .list())
                 .containsExactlyInAnyOrder(
-                        "account_modified", "account_modified_by_new", "tenants_of_account", "tenants_of_new_members");
+                        "account_modified",
+                        "account_modified_by_new",
+                        "rights_taken",
+                        "tenants_of_account",
+                        "tenants_of_new_members");
         assertThat((Optional<?>) limited(north, work -> new Accounts(work).find(sven)))
                 .isPresent();
         assertThat(differences(SOURCE)).isEmpty();
