@@ -8,6 +8,7 @@ export function field(path: string, more: Partial<Field> = {}): Field {
     path,
     name: name!,
     profile,
+    withinTenant: false,
     label: name!,
     description: "",
     group: "",

@@ -198,7 +198,7 @@ class ConventionsTest {
                 "model sweep --up-to 3"
             })
     void nothing_is_taken_away_without_a_question(String command) {
-        answers.put("/move", "{\"gains\": [], \"keeps\": [], \"loses\": []}");
+        answers.put("/move", "{\"gains\": [], \"keeps\": [], \"loses\": [], \"values\": []}");
         answers.put("/removal", "{\"memberships\": 3}");
         answers.put("/v1/accounts/" + NOOR, account("noor"));
         answers.put("/v1/retention/previews", "{\"accounts\": 3, \"do\": \"delete\"}");

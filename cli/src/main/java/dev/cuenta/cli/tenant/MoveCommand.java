@@ -10,6 +10,7 @@ import dev.cuenta.wire.tenant.MemberMoved;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -57,7 +58,11 @@ final class MoveCommand implements Runnable {
         PrintWriter out = spec.commandLine().getOut();
         line(out, "Gains", moved.gains());
         line(out, "Keeps", moved.keeps());
-        line(out, "Loses", moved.loses());
+        line(
+                out,
+                "Loses",
+                Stream.concat(moved.loses().stream(), moved.values().stream().map(field -> "its " + field + " there"))
+                        .toList());
         out.flush();
     }
 

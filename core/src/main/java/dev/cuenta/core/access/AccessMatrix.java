@@ -71,6 +71,9 @@ public final class AccessMatrix {
         if (operation == Operation.SEED) {
             return field.stored();
         }
+        if (operation == Operation.SIGN_UP && field.withinTenant()) {
+            return false; // a guest is nowhere yet
+        }
         boolean open = field.mutability() != Mutability.READ_ONLY
                 && (operation.makesAccount() || field.mutability() != Mutability.IMMUTABLE);
         return open && viewer.writes(field);
@@ -131,7 +134,8 @@ public final class AccessMatrix {
 
     /** What somebody may filter by, of what they may read. */
     public Attributes attributes(Viewer viewer) {
-        return Attributes.of(model, field -> reads(viewer, field), viewer::sees);
+        Attributes attributes = Attributes.of(model, field -> reads(viewer, field), viewer::sees);
+        return viewer.scope().tenant().isPresent() ? attributes : attributes.everywhere();
     }
 
     /** Whether the party may make accounts for others, if its permissions let it. */

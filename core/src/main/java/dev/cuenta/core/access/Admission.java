@@ -1,5 +1,7 @@
 package dev.cuenta.core.access;
 
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
@@ -57,6 +59,20 @@ public final class Admission {
         return visit.finish();
     }
 
+    /**
+     * Values that an account of the kind has in one of its tenants, for Cuenta's own hand.
+     *
+     * @param body profiles as nested maps; nothing else
+     * @throws Problem INVALID with every refusal
+     */
+    public Map<FieldPath, @Nullable Object> forTenant(TenantId tenant, Kind kind, Map<String, ?> body) {
+        List<Field> fields =
+                model.fieldsOf(kind).stream().filter(Field::withinTenant).toList();
+        Visit visit = new Visit(Operation.SEED, Viewer.of(Set.of()).in(Scope.within(tenant)), kind, fields);
+        visit.readBody(body);
+        return visit.finish();
+    }
+
     /** One body on its way through the door. */
     private final class Visit {
         private final Operation operation;
@@ -96,6 +112,11 @@ public final class Admission {
                 refuse(path.pointer(), "unknown", unknown(path));
             } else if (!matrix.writes(viewer, field, operation)) {
                 refuse(path.pointer(), "notWritable", "`" + path + "` may not be written by you" + when() + ".");
+            } else if (field.withinTenant() && viewer.scope().tenant().isEmpty()) {
+                refuse(
+                        path.pointer(),
+                        "tenant",
+                        "`" + path + "` has a value in each tenant: name the tenant (Cuenta-Tenant, --tenant).");
             } else if (raw == null) {
                 clear(field);
             } else {

@@ -127,17 +127,22 @@ public final class Projection {
         Kind kind = model.kindNamed(account.kind());
         put("kind", kind.name(), viewer, json);
         put("displayName", displayName(account, viewer), viewer, json);
-        for (Field field :
-                Objects.requireNonNull(sight(viewer, requested).shown().get(kind.name()))) {
+        List<Field> shown =
+                Objects.requireNonNull(sight(viewer, requested).shown().get(kind.name()));
+        put(shown, account, let, json);
+        put("roles", account.roles().stream().map(GivenRole::role).distinct().toList(), viewer, json);
+        put("tenants", tenants(account, viewer, shown, let), viewer, json);
+        json.put("meta", meta(account, viewer));
+        return json;
+    }
+
+    private void put(List<Field> fields, AccountRecord account, Predicate<Field> let, Map<String, Object> json) {
+        for (Field field : fields) {
             Object value = value(field, account);
             if (value != null && let.test(field)) {
                 group(field.path(), json).put(field.path().name(), field.type().write(value));
             }
         }
-        put("roles", account.roles().stream().map(GivenRole::role).distinct().toList(), viewer, json);
-        put("tenants", tenants(account, viewer), viewer, json);
-        json.put("meta", meta(account, viewer));
-        return json;
     }
 
     /** By themselves: a list of names does not say so. */
@@ -150,8 +155,15 @@ public final class Projection {
         }
     }
 
-    /** A role that counts in a tenant stands there too; one that stands in none counts everywhere. */
-    private static List<Map<String, Object>> tenants(AccountRecord account, Viewer viewer) {
+    /**
+     * A role that counts in a tenant stands there too; one that stands in none counts everywhere. So do values that the account has in
+     * each tenant, unless it is met in one: then they stand beside the others.
+     */
+    private List<Map<String, Object>> tenants(
+            AccountRecord account, Viewer viewer, List<Field> shown, Predicate<Field> let) {
+        List<Field> there = viewer.scope().tenant().isPresent()
+                ? List.of()
+                : shown.stream().filter(Field::withinTenant).toList();
         return account.tenants().stream()
                 .map(tenant -> {
                     Map<String, Object> json = new LinkedHashMap<>();
@@ -161,6 +173,7 @@ public final class Projection {
                     List<GivenRole> roles = rolesIn(tenant.id(), account);
                     put("roles", roles.stream().map(GivenRole::role).toList(), viewer, json);
                     putEnds(roles, viewer, json);
+                    put(there, account.at(tenant), let, json);
                     return json;
                 })
                 .toList();

@@ -58,8 +58,14 @@ public record AccountRecord(
      * A tenant that the account belongs to.
      *
      * @param secondFactor whether membership and roles count there only with a second factor
+     * @param values typed values of the fields that have one in each tenant
      */
-    public record Membership(TenantId id, String name, Instant since, boolean secondFactor) {}
+    public record Membership(
+            TenantId id, String name, Instant since, boolean secondFactor, Map<FieldPath, Object> values) {
+        public Membership {
+            values = Map.copyOf(values);
+        }
+    }
 
     public AccountRecord {
         values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
@@ -98,6 +104,14 @@ public record AccountRecord(
     /** The account as if it were nothing but what it is in the tenant: with the roles that were given there. */
     public AccountRecord onlyIn(TenantId tenant) {
         return being(given -> tenant.equals(given.tenant()), membership -> tenant.equals(membership.id()));
+    }
+
+    /** The account as it is in one of its tenants: with the values that it has there. */
+    public AccountRecord at(Membership membership) {
+        Map<FieldPath, @Nullable Object> there = new LinkedHashMap<>(values);
+        there.putAll(membership.values());
+        return new AccountRecord(
+                id, kind, there, roles, tenants, created, lastModified, anonymised, confirmed, version, rightsStamp);
     }
 
     /** The account as if these roles counted as well. */

@@ -1,12 +1,14 @@
 package dev.cuenta.core.account;
 
 import dev.cuenta.core.account.Attribute.Source;
+import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.FieldTypes;
 import dev.cuenta.core.type.Limits;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +24,7 @@ public final class Attributes {
     private static final String CONFIRMED_AT = ".confirmedAt";
 
     private final Map<String, Attribute> byPath = new LinkedHashMap<>();
+    private final Set<String> inTenantsOnly = new HashSet<>();
 
     private Attributes() {}
 
@@ -56,6 +59,26 @@ public final class Attributes {
                 .filter(visible)
                 .forEach(attributes::addConfirmation);
         return attributes;
+    }
+
+    /** The same where no tenant is named: what has a value in each tenant has none there. */
+    public Attributes everywhere() {
+        Attributes everywhere = new Attributes();
+        byPath.forEach((path, attribute) -> {
+            if (attribute.field() != null && attribute.field().withinTenant()) {
+                everywhere.inTenantsOnly.add(path);
+            } else {
+                everywhere.byPath.put(path, attribute);
+            }
+        });
+        return everywhere;
+    }
+
+    /** What to do about a path that is not among them. */
+    public String advice(String path) {
+        return inTenantsOnly.contains(path)
+                ? "It has a value in each tenant: name the tenant (Cuenta-Tenant, --tenant)."
+                : Nearest.advice(path, paths());
     }
 
     /** A computed field can be asked about only where the database can compute it, and a secret one only where the model says so. */

@@ -1,7 +1,9 @@
 package dev.cuenta.core.account;
 
 import dev.cuenta.core.type.Comparison;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 
 /** A filter whose attributes are known and whose values are typed. A comparison with a missing value is false. */
@@ -41,5 +43,19 @@ public sealed interface Condition {
             return new Or(or.any().stream().map(each -> each.with(part)).toList());
         }
         return this instanceof Not not ? new Not(not.condition().with(part)) : part.apply(this);
+    }
+
+    /** What it asks for by comparison, or by being there. */
+    default Set<Attribute> attributes() {
+        Set<Attribute> attributes = new LinkedHashSet<>();
+        with(part -> {
+            if (part instanceof Compare compare) {
+                attributes.add(compare.attribute());
+            } else if (part instanceof Present present) {
+                attributes.add(present.attribute());
+            }
+            return part;
+        });
+        return attributes;
     }
 }

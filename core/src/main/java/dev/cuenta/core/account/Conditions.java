@@ -1,7 +1,6 @@
 package dev.cuenta.core.account;
 
 import dev.cuenta.core.filter.Filter;
-import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.type.Comparison;
 import dev.cuenta.core.type.Outcome;
 import java.util.ArrayList;
@@ -98,7 +97,7 @@ public final class Conditions {
         if (attribute.isEmpty()) {
             // The same words for a field that is not there and for one that may not be read.
             refusals.add("At character " + (position + 1) + ": there is no field `" + path + "` to filter by. "
-                    + Nearest.advice(path, attributes.paths()));
+                    + attributes.advice(path));
         }
         return attribute;
     }

@@ -7,16 +7,22 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Accounts as an export has them, on their way back into an installation whose live model this is. */
 public final class Exported {
     private final List<Field> fields;
+    private final Set<String> profilesInTenants;
 
     public Exported(AccountModel model) {
         this.fields = model.fields().values().stream()
-                .filter(field -> field.stored() && !field.type().isPicture())
+                .filter(field ->
+                        field.stored() && !field.withinTenant() && !field.type().isPicture())
                 .toList();
+        this.profilesInTenants =
+                model.profiles().keySet().stream().filter(model::isWithinTenant).collect(Collectors.toSet());
     }
 
     /** Names of the fields of which an export can have values. */
@@ -56,7 +62,9 @@ public final class Exported {
         row.put("id", id);
         copy("kind", account, row);
         copy("roles", account, row);
-        copy("tenants", account, row);
+        if (account.get("tenants") instanceof List<?> tenants) {
+            row.put("tenants", tenants.stream().map(this::tenant).toList());
+        }
         copy("pictures", account, row);
         if (account.get("meta") instanceof Map<?, ?> meta) {
             List.of("created", "lastModified", "anonymised", "confirmed", "roleEnds")
@@ -67,6 +75,21 @@ public final class Exported {
                 .ifPresent(value -> values.put(field.path().toString(), value)));
         row.put("values", values);
         return row;
+    }
+
+    /** What the account has there stands in the export beside what the membership is. */
+    private Object tenant(Object exported) {
+        if (!(exported instanceof Map<?, ?> tenant)) {
+            return exported;
+        }
+        Map<Object, Object> sent = new LinkedHashMap<>(tenant);
+        Map<Object, Object> values = new LinkedHashMap<>(tenant);
+        sent.keySet().removeIf(profilesInTenants::contains);
+        values.keySet().retainAll(profilesInTenants);
+        if (!values.isEmpty()) {
+            sent.put("values", values);
+        }
+        return sent;
     }
 
     private static void copy(String name, Map<?, ?> from, Map<String, Object> to) {

@@ -40,6 +40,7 @@ final class AccountRules {
         checkProfilesUsed();
         checkSameInEveryKind();
         new ServiceRules(model, findings).check();
+        new TenantProfileRules(model, findings).check();
         model.retention().values().forEach(this::checkRetention);
     }
 

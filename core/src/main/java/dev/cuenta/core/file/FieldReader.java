@@ -71,14 +71,19 @@ final class FieldReader {
     }
 
     /**
-     * Empty when the field's type is not known: nothing else about it can be judged then.
+     * The group in which a field stands: the account's own for a null name.
      *
-     * @param formerProfile what the field's profile says it was called formerly
+     * @param formerly what it was called
      */
-    Optional<Field> read(FieldPath path, @Nullable String formerProfile, Element element) {
+    record Group(@Nullable String name, @Nullable String formerly, boolean withinTenant) {
+        static final Group ACCOUNT = new Group(null, null, false);
+    }
+
+    /** Empty when the field's type is not known: nothing else about it can be judged then. */
+    Optional<Field> read(String name, Group group, Element element) {
+        FieldPath path = new FieldPath(group.name(), name);
         return element.section()
-                .flatMap(section ->
-                        type(section).map(type -> read(path, manyIfSaid(type, section), formerProfile, section)));
+                .flatMap(section -> type(section).map(type -> read(path, manyIfSaid(type, section), group, section)));
     }
 
     private static Optional<FieldType> type(Section section) {
@@ -111,7 +116,7 @@ final class FieldReader {
         return type;
     }
 
-    private Field read(FieldPath path, FieldType type, @Nullable String formerProfile, Section section) {
+    private Field read(FieldPath path, FieldType type, Group group, Section section) {
         Limits limits = LimitsReader.read(type, section);
         Optional<Element> compute = section.take("compute");
         compute.ifPresent(element -> expressions.add(new Written(path, Use.COMPUTE, element)));
@@ -131,9 +136,10 @@ final class FieldReader {
         Optional<Element> readers = section.take("read");
         Field field = new Field(
                 path,
+                group.withinTenant(),
                 type,
                 limits,
-                formerly(path, formerProfile, section),
+                formerly(path, group.formerly(), section),
                 section.take("required").flatMap(Element::flag).orElse(false),
                 value("default", type, limits, section),
                 existing(path, type, limits, section),

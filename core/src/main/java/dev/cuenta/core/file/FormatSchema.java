@@ -43,7 +43,10 @@ public final class FormatSchema {
                         group(Map.of("read", parties(), "write", parties()), List.of())));
         properties.put("kinds", described("The sorts of accounts.", named(kind())));
         properties.put("fields", described("What every account has.", named(Map.of("$ref", "#/$defs/field"))));
-        properties.put("profiles", described("One-to-one groups of fields, made with the account.", named(profile())));
+        properties.put(
+                "profiles",
+                described(
+                        "Groups of fields, one-to-one with the account or its own in each tenant.", named(profile())));
         properties.put("password", described("How passwords are hashed, and which are refused.", password()));
         properties.put("roles", described("What accounts may do; a number is a role's own for ever.", named(role())));
         properties.put("tenants", described("Whether accounts belong to tenants.", tenants()));
@@ -181,6 +184,8 @@ public final class FormatSchema {
                         TEXT,
                         "formerly",
                         described("The profile from which fields come along.", TEXT),
+                        "within",
+                        described("An account has one in each tenant that it belongs to.", values("tenant")),
                         "fields",
                         named(Map.of("$ref", "#/$defs/field"))),
                 List.of("fields"));

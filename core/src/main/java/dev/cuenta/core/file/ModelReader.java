@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 
 /** Reads the sections of a model file. */
 final class ModelReader {
@@ -37,7 +36,7 @@ final class ModelReader {
         FieldReader fieldReader = fieldReader(file);
         file.take("fields")
                 .flatMap(Element::section)
-                .ifPresent(section -> readFields(null, null, section, fieldReader));
+                .ifPresent(section -> readFields(FieldReader.Group.ACCOUNT, section, fieldReader));
         file.take("profiles").flatMap(Element::section).ifPresent(section -> readProfiles(section, fieldReader));
         ExpressionReader expressions = new ExpressionReader(fields);
         fieldReader.expressions().forEach(expressions::read);
@@ -85,8 +84,7 @@ final class ModelReader {
         return reader;
     }
 
-    private void readFields(
-            @Nullable String profile, @Nullable String formerProfile, Section section, FieldReader reader) {
+    private void readFields(FieldReader.Group group, Section section, FieldReader reader) {
         for (Section.Named named : section.named()) {
             if (FieldPath.isReserved(named.name())) {
                 named.element()
@@ -95,8 +93,7 @@ final class ModelReader {
                                 "A field cannot be named `" + named.name() + "`: every account has that already.",
                                 "Choose another name.");
             } else {
-                FieldPath path = new FieldPath(profile, named.name());
-                reader.read(path, formerProfile, named.element()).ifPresent(field -> fields.put(path, field));
+                reader.read(named.name(), group, named.element()).ifPresent(field -> fields.put(field.path(), field));
             }
         }
     }
@@ -114,12 +111,14 @@ final class ModelReader {
             }
             named.element().section().ifPresent(profile -> {
                 String label = profile.take("label").flatMap(Element::text).orElse(Names.label(named.name()));
-                profiles.put(named.name(), new Profile(named.name(), label));
+                boolean withinTenant = Within.isTenant(profile);
+                profiles.put(named.name(), new Profile(named.name(), label, withinTenant));
                 String formerly =
                         profile.take("formerly").flatMap(Element::text).orElse(null);
                 profile.require("fields", "A profile is a group of fields.")
                         .flatMap(Element::section)
-                        .ifPresent(group -> readFields(named.name(), formerly, group, reader));
+                        .ifPresent(group ->
+                                readFields(new FieldReader.Group(named.name(), formerly, withinTenant), group, reader));
                 profile.refuseOthers();
             });
         }

@@ -8,10 +8,6 @@ import java.util.Set;
 
 /** Reads one of the section {@code roles}. */
 final class RoleReader {
-    private enum Within {
-        TENANT
-    }
-
     private RoleReader() {}
 
     static Role read(String name, Section section) {
@@ -24,9 +20,7 @@ final class RoleReader {
                 section.take("description").flatMap(Element::text).orElse(""),
                 flag("default", section),
                 flag("onCreate", section),
-                section.take("within")
-                        .flatMap(element -> element.oneOf(Within.class))
-                        .isPresent(),
+                Within.isTenant(section),
                 names("kinds", section).orElse(Set.of()),
                 Permissions.of(section.take("may").map(Element::texts).orElse(List.of())),
                 names("gives", section).orElse(null),

@@ -25,6 +25,9 @@ public enum FindingCode {
     SIGN_IN_ELSEWHERE(ERROR, "Sign-in looks people up by a text field of the account itself."),
     SIGN_IN_NOT_UNIQUE(ERROR, "Two accounts could have the same value, and sign-in could not tell them apart."),
     UNIQUE_WITHOUT_TENANTS(ERROR, "Without tenants, no value would be compared with any other."),
+    PROFILE_WITHOUT_TENANTS(ERROR, "Without tenants, nobody would ever have a value in the profile."),
+    UNFIT_WITHIN_TENANT(
+            ERROR, "A value that is another one in each tenant cannot stand where an account has only one."),
     SIGN_UP_WITHOUT_TENANTS(ERROR, "Without tenants, a sign-up can neither create nor join one."),
     SIGN_IN_CASE_EXACT(
             WARNING, "People type their identifier with other capitals than at sign-up, and it is rejected."),

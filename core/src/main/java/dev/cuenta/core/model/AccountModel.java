@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** What an account is: the whole declaration as one immutable value, in the order of the file. */
 public record AccountModel(
@@ -53,6 +54,14 @@ public record AccountModel(
         return fields.values().stream()
                 .filter(field -> profile.equals(field.path().profile()))
                 .toList();
+    }
+
+    /** Whether an account has the profile in each of its tenants. */
+    public boolean isWithinTenant(@Nullable String profile) {
+        return profile != null
+                && Optional.ofNullable(profiles.get(profile))
+                        .filter(Profile::withinTenant)
+                        .isPresent();
     }
 
     /** The fields that an account of the kind has: its own, and those of the kind's profiles. */

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * A named, typed value of an account or a profile.
  *
+ * @param withinTenant whether it has a value of its own in each tenant, as its profile says
  * @param defaultValue what a new account gets that does not give the value
  * @param existing what accounts get that are there when the field arrives; null for the default
  * @param existingFrom computes that value instead; null for the constant
@@ -25,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record Field(
         FieldPath path,
+        boolean withinTenant,
         FieldType type,
         Limits limits,
         List<FieldPath> formerly,
@@ -86,6 +88,11 @@ public record Field(
         return uniqueness == Uniqueness.TENANT;
     }
 
+    /** As {@link #uniqueWithinTenant}, of a value that the account has in all of its tenants. */
+    public boolean uniqueInEachTenant() {
+        return uniqueWithinTenant() && !withinTenant;
+    }
+
     /** Whether the field has a column of its own; a computed one has none. */
     public boolean stored() {
         return compute == null;
@@ -110,6 +117,7 @@ public record Field(
     public Field with(@Nullable Expression newCompute, @Nullable Expression newExistingFrom) {
         return new Field(
                 path,
+                withinTenant,
                 type,
                 limits,
                 formerly,

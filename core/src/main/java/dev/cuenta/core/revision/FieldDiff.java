@@ -227,6 +227,20 @@ final class FieldDiff {
             return;
         }
         StoredRecords.Misfits misfits = stored.misfits(before, after);
+        if (after.withinTenant() && (otherType || misfits.refused().count() > 0)) {
+            changes.add(Change.of(
+                    ChangeKind.CANNOT_CHANGE,
+                    after.path(),
+                    Effect.UNSUPPORTED,
+                    otherType ? typeChange(before, after) : "`" + after.path() + "` gets other limits.",
+                    "Values that an account has in each tenant are not converted or set aside. "
+                            + (otherType
+                                    ? "Give the new field another name, and remove this one later."
+                                    : "Change the " + misfits.refused().count() + " that do not fit first."),
+                    misfits.refused().count(),
+                    false));
+            return;
+        }
         String what = otherType
                 ? typeChange(before, after)
                 : "`" + after.path() + "` " + LimitWords.between(before.limits(), after.limits()) + ".";

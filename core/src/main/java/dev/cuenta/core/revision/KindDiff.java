@@ -125,6 +125,15 @@ final class KindDiff {
     private void given(Kind kind, String profile, long records) {
         String path = kind.name() + "." + profile;
         String what = "Accounts of the kind `" + kind.name() + "` get the profile `" + profile + "`.";
+        if (next.isWithinTenant(profile)) {
+            changes.add(Change.of(
+                    ChangeKind.PROFILE_GIVEN,
+                    path,
+                    Effect.INSTANT,
+                    what,
+                    "In each of their tenants; no value is there until somebody gives one."));
+            return;
+        }
         List<Field> fields = next.fieldsOfProfile(profile);
         Optional<String> owed = fields.stream()
                 .filter(field -> renames.before(field.path()).isEmpty())
@@ -154,6 +163,14 @@ final class KindDiff {
                         Effect.INSTANT,
                         "The profile `" + profile + "` goes.",
                         "What becomes of its fields is said at each of them."));
+            } else if (live.isWithinTenant(profile) != next.isWithinTenant(profile)) {
+                changes.add(Change.of(
+                        ChangeKind.CANNOT_CHANGE,
+                        "profiles." + profile + ".within",
+                        Effect.UNSUPPORTED,
+                        "The profile `" + profile + "` has its values elsewhere.",
+                        "One value of an account and one in each of its tenants cannot become each other. Give the new profile"
+                                + " another name, and remove this one later."));
             } else if (!Objects.equals(
                     live.profiles().get(profile), next.profiles().get(profile))) {
                 changes.add(Change.of(

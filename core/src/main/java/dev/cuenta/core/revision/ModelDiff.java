@@ -197,6 +197,9 @@ public final class ModelDiff {
     }
 
     private long recordsWith(@Nullable String profile) {
+        if (next.isWithinTenant(profile)) {
+            return 0; // nobody has a value there before somebody gives one
+        }
         return profile == null
                 ? stored.accounts()
                 : live.kinds().values().stream()

@@ -45,6 +45,7 @@ public final class Renames {
     private static boolean comesAlong(@Nullable Field before, @Nullable Field after) {
         return before != null
                 && after != null
+                && before.withinTenant() == after.withinTenant()
                 && (before.sharesGroup(after) ? Conversion.possible(before, after) : movesAsItIs(before, after));
     }
 

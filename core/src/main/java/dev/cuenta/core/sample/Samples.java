@@ -32,7 +32,22 @@ public final class Samples {
         Map<String, Object> body = new LinkedHashMap<>();
         for (Field field : model.fieldsOf(kind)) {
             if (field.stored()
+                    && !field.withinTenant()
                     && (field.required() || field.signIn() || words.between(1, 100) <= PERCENT_OF_OPTIONALS)) {
+                put(field, field.type().sample(field.path().name(), field.limits(), words), body);
+            }
+        }
+        return body;
+    }
+
+    /** What an account of the kind has in a tenant; but for what is unique there, of which there may not be enough. */
+    public Map<String, Object> bodyInTenant(Kind kind) {
+        Map<String, Object> body = new LinkedHashMap<>();
+        for (Field field : model.fieldsOf(kind)) {
+            if (field.stored()
+                    && field.withinTenant()
+                    && !field.uniqueWithinTenant()
+                    && words.between(1, 100) <= PERCENT_OF_OPTIONALS) {
                 put(field, field.type().sample(field.path().name(), field.limits(), words), body);
             }
         }

@@ -7,6 +7,9 @@ import static org.assertj.core.api.Assertions.tuple;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.AccountRecord.GivenRole;
+import dev.cuenta.core.account.AccountRecord.Membership;
+import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -26,6 +29,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 import org.assertj.core.api.ThrowableAssert.ThrowingCallable;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.DynamicTest;
@@ -34,6 +38,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
 
 class DoorsTest {
+    private static final TenantId HARBOUR = new TenantId(UUID.fromString("01990000-0000-7000-8000-000000000001"));
+    private static final TenantId OTHER = new TenantId(UUID.fromString("01990000-0000-7000-8000-000000000002"));
     private static final Party ADMINISTRATOR = new Party("administrator");
     private static final Party HARBOUR_MASTER = new Party("harbourMaster");
     private static final String CANARY = "canary-4711";
@@ -174,7 +180,7 @@ class DoorsTest {
         }
     }
 
-    /** For every field and party of the demo's model, both doors do what the matrix says. */
+    /** For every field and party of the demo's model, in a harbour, both doors do what the matrix says. */
     @TestFactory
     List<DynamicTest> doors_and_matrix_agree() {
         return model.fields().values().stream()
@@ -185,7 +191,7 @@ class DoorsTest {
                                     .as("written: " + cell.why())
                                     .isEqualTo(cell.writes());
                             if (!party.equals(Party.GUEST)) {
-                                assertThat(matrix.attributes(matrix.viewer(party))
+                                assertThat(matrix.attributes(here(party))
                                                 .find(field.path().toString())
                                                 .isPresent())
                                         .as("filtered: " + cell.why())
@@ -198,6 +204,62 @@ class DoorsTest {
                 .toList();
     }
 
+    private Viewer here(Party party) {
+        return matrix.viewer(party).in(Scope.within(HARBOUR));
+    }
+
+    @Test
+    void what_has_a_value_in_each_tenant_is_neither_written_nor_asked_for_where_none_is_named() {
+        Viewer everywhere = Viewer.of(Set.of(ADMINISTRATOR));
+        Kind kind = model.kinds().get("berthHolder");
+        Map<String, Object> body = Map.of("stay", Map.of("locker", "B07"));
+
+        assertThat(violations(() -> admission.forChange(everywhere, kind, body)))
+                .extracting(Violation::pointer, Violation::code)
+                .containsExactly(tuple("/stay/locker", "tenant"));
+        assertThat(admission.forChange(everywhere.in(Scope.within(HARBOUR)), kind, body))
+                .hasSize(1);
+        assertThat(violations(() -> admission.forNew(Operation.SIGN_UP, Viewer.of(Set.of(Party.GUEST)), kind, body)))
+                .extracting(Violation::code)
+                .contains("notWritable");
+        assertThat(matrix.attributes(everywhere).find("stay.locker")).isEmpty();
+        assertThat(matrix.attributes(everywhere).advice("stay.locker")).contains("name the tenant");
+    }
+
+    @Test
+    void beside_each_tenant_stands_what_the_account_has_there() {
+        AccountRecord somewhere = record().at(new Membership(HARBOUR, "", Instant.EPOCH, false, Map.of()));
+        AccountRecord record = new AccountRecord(
+                somewhere.id(),
+                somewhere.kind(),
+                somewhere.values(),
+                List.of(),
+                List.of(
+                        new Membership(
+                                HARBOUR,
+                                "Punta Clara",
+                                Instant.EPOCH,
+                                false,
+                                Map.of(FieldPath.parse("stay.locker"), "B07")),
+                        new Membership(OTHER, "Isla Verde", Instant.EPOCH, false, Map.of())),
+                Instant.EPOCH,
+                Instant.EPOCH,
+                null,
+                Map.of(),
+                1,
+                0);
+        Map<String, Object> json = projection.project(record, Viewer.of(Set.of(Party.OWNER)), Set.of());
+
+        assertThat(json).doesNotContainKey("stay");
+        assertThat(json.get("tenants").toString())
+                .contains("Punta Clara", "stay={locker=B07}")
+                .containsOnlyOnce("stay");
+        assertThat(projection
+                        .project(record, Viewer.of(Set.of(Party.MEMBER)), Set.of())
+                        .toString())
+                .doesNotContain("B07");
+    }
+
     private boolean written(Field field, Party party) {
         Kind kind = kindOf(field);
         Object raw = field.type().sample(field.path().name(), field.limits(), new PlainWords());
@@ -207,9 +269,9 @@ class DoorsTest {
                 : Map.of(profile, Map.of(field.path().name(), raw));
         try {
             if (party.equals(Party.GUEST)) {
-                admission.forNew(Operation.SIGN_UP, matrix.viewer(party), kind, body);
+                admission.forNew(Operation.SIGN_UP, here(party), kind, body);
             } else {
-                admission.forChange(matrix.viewer(party), kind, body);
+                admission.forChange(here(party), kind, body);
             }
             return true;
         } catch (Problem refused) {
@@ -237,8 +299,8 @@ class DoorsTest {
                 Map.of(),
                 1,
                 0);
-        Map<String, Object> json = projection.project(
-                record, matrix.viewer(party), Set.of(field.path().toString()));
+        Map<String, Object> json =
+                projection.project(record, here(party), Set.of(field.path().toString()));
         Object holder =
                 field.path().profile() == null ? json : json.get(field.path().profile());
         return holder instanceof Map<?, ?> map && map.containsKey(field.path().name());

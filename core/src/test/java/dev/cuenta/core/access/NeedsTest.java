@@ -98,7 +98,7 @@ class NeedsTest {
                         .filter(role -> random.nextBoolean())
                         .toList(),
                 random.nextBoolean()
-                        ? List.of(new Membership(HARBOUR, "Punta Clara", Instant.EPOCH, false))
+                        ? List.of(new Membership(HARBOUR, "Punta Clara", Instant.EPOCH, false, Map.of()))
                         : List.of(),
                 Instant.EPOCH,
                 Instant.EPOCH,

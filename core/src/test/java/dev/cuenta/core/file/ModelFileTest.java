@@ -29,9 +29,11 @@ class ModelFileTest {
 
         assertThat(model.id()).isEqualTo(IdScheme.UUID7);
         assertThat(model.kinds().keySet()).containsExactly("berthHolder", "staff", "contractor");
-        assertThat(model.defaultKind().profiles()).containsExactly("person", "mooring");
+        assertThat(model.defaultKind().profiles()).containsExactly("person", "mooring", "stay");
         assertThat(model.field("email").orElseThrow().signIn()).isTrue();
         assertThat(model.field("person.bornOn").orElseThrow().path()).isEqualTo(new FieldPath("person", "bornOn"));
+        assertThat(model.field("stay.locker").orElseThrow().withinTenant()).isTrue();
+        assertThat(model.field("mooring.berth").orElseThrow().withinTenant()).isFalse();
         assertThat(model.password()).isEqualTo(PasswordRules.DEFAULT);
         assertThat(model.roles().get("harbourMaster").withinTenant()).isTrue();
         assertThat(model.retention().get("abandonedSignUps").after()).hasToString("P14D");

@@ -15,6 +15,7 @@ import dev.cuenta.core.role.RoleGrant.State;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.UUID;
@@ -63,7 +64,7 @@ class ExplanationTest {
     }
 
     private static Membership member(TenantId tenant, boolean secondFactor) {
-        return new Membership(tenant, tenant.equals(NORTH) ? "North" : "South", NOW, secondFactor);
+        return new Membership(tenant, tenant.equals(NORTH) ? "North" : "South", NOW, secondFactor, Map.of());
     }
 
     private static Explanation explain(

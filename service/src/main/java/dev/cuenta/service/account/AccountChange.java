@@ -3,6 +3,7 @@ package dev.cuenta.service.account;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.FieldChanges;
 import dev.cuenta.core.model.AccountModel;
@@ -72,11 +73,16 @@ final class AccountChange {
     /** @param id null for one's own */
     private View change(Caller caller, @Nullable AccountId id, Map<String, Object> patch, IfMatch expected) {
         return live.with(revision -> {
-            Reach reach = Reach.toChange(caller, id, revision.model());
+            Reach reach = Reach.toChange(caller, id, revision.model()).at(place(caller, patch, revision.model()));
             Wish wish = wish(caller, caller.owns(reach.id()), patch, expected, revision);
             return revision.write(
                     reach.scope(), caller.premises(), work -> change(work, caller, reach.change(work), wish));
         });
+    }
+
+    /** The request's tenant, where the patch gives what an account has in each of its tenants. */
+    private static @Nullable TenantId place(Caller caller, Map<String, Object> patch, AccountModel model) {
+        return patch.keySet().stream().anyMatch(model::isWithinTenant) ? caller.tenant() : null;
     }
 
     private Wish wish(Caller caller, boolean own, Map<String, Object> patch, IfMatch expected, LiveRevision revision) {
@@ -99,7 +105,7 @@ final class AccountChange {
         wish.expected().check(record);
         Optional<RoleChange> roles = RoleChange.take(wish.body(), caller, model, record);
         refuseFixed(wish.body());
-        Viewer viewer = caller.viewer(model, record);
+        Viewer viewer = caller.viewer(model, record).in(work.scope());
         var kind = model.kindNamed(record.kind());
         var values = revision.admission().forChange(viewer, kind, wish.body());
         Map<FieldPath, @Nullable Object> changed = new LinkedHashMap<>(values);

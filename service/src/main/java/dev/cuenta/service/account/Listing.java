@@ -13,7 +13,6 @@ import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.filter.FilterParser;
 import dev.cuenta.core.filter.FilterSyntaxException;
-import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.permission.CuentaPermission;
@@ -213,9 +212,7 @@ final class Listing {
                 .find(path)
                 .filter(Attribute::sortable)
                 .orElseThrow(() -> Problem.invalid(
-                        "/sort",
-                        "unknown",
-                        "There is no field `" + path + "` to sort by. " + Nearest.advice(path, attributes.paths())));
+                        "/sort", "unknown", "There is no field `" + path + "` to sort by. " + attributes.advice(path)));
     }
 
     private static @Nullable Condition condition(@Nullable String filter, Attributes attributes) {

@@ -169,6 +169,10 @@ public final class NewAccounts {
             new Credentials(work).set(account, prepared.passwordHash());
         }
         join(id, prepared.tenants(), new Tenants(work), new Memberships(work));
+        work.scope()
+                .tenant()
+                .ifPresent(here ->
+                        new Accounts(work).settle(id, here, prepared.account().values()));
         Kind kind = prepared.account().kind();
         List<ForNew> roles = prepared.roles().stream()
                 .flatMap(role -> role.withinTenant()

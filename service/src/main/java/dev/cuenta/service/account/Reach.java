@@ -75,6 +75,15 @@ public record Reach(AccountId id, Scope scope, ChangeGuard guard) {
                                 : "Name the person for whom the service acts in the header Cuenta-Person."));
     }
 
+    /**
+     * The same, met in one tenant even where the account is the caller's own.
+     *
+     * @param tenant null to stay where it is met
+     */
+    Reach at(@Nullable TenantId tenant) {
+        return tenant == null ? this : new Reach(id, Scope.within(tenant), guard);
+    }
+
     /** Lets the caller take hold of whoever may do no more than the caller, where the permission reaches all of their tenants. */
     public static ChangeGuard guard(Caller caller, CuentaPermission permission, AccountModel model) {
         Entitlements own = caller.entitlements(model);

@@ -28,7 +28,7 @@ final class AdoptedTenants {
 
     /** @param said gets why there is none */
     Optional<TenantId> of(InTenant sent, List<Violation> said) {
-        InTenant named = new InTenant(sent.id(), sent.name(), null, null, null);
+        InTenant named = new InTenant(sent.id(), sent.name(), null, null, null, null);
         Optional<TenantId> tenant = known.get(named);
         if (tenant == null) {
             tenant = find(named);

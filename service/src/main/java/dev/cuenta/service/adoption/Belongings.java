@@ -13,11 +13,13 @@ import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.core.permission.CuentaPermission;
+import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.core.role.HoldingRule;
 import dev.cuenta.core.role.HoldingRule.Held;
 import dev.cuenta.service.adoption.AdoptedRows.Row;
 import dev.cuenta.service.caller.Caller;
+import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Proofs;
@@ -54,6 +56,10 @@ final class Belongings {
     private final List<ForNew> roles = new ArrayList<>();
     private final List<Joining> memberships = new ArrayList<>();
     private final List<Confirmed> confirmed = new ArrayList<>();
+    private final List<Settled> settled = new ArrayList<>();
+
+    /** What an account has in one of its tenants. */
+    private record Settled(AccountId id, TenantId tenant, Map<FieldPath, @Nullable Object> values) {}
 
     Belongings(Work work, Caller caller) {
         this.work = work;
@@ -77,6 +83,7 @@ final class Belongings {
         joined.forEach((tenant, sent) -> {
             Map<String, String> ends = sent.roleEnds() == null ? Map.of() : sent.roleEnds();
             named(sent.roles(), "/tenants", said).forEach(role -> give(id, account.kind(), role, tenant, ends, said));
+            settle(id, tenant, sent, account.kind(), said);
         });
         Map<String, String> ends = row.roleEnds();
         everywhere(row, account.kind(), said).forEach(role -> {
@@ -106,6 +113,19 @@ final class Belongings {
         joined.forEach((tenant, sent) ->
                 memberships.add(new Joining(id, tenant, Intake.moment(sent.since(), account.created()))));
         return joined;
+    }
+
+    private void settle(AccountId id, TenantId tenant, InTenant sent, Kind kind, List<Violation> said) {
+        if (sent.values() == null) {
+            return;
+        }
+        try {
+            settled.add(new Settled(id, tenant, work.revision().admission().forTenant(tenant, kind, sent.values())));
+        } catch (Problem refused) {
+            refused.violations()
+                    .forEach(violation -> said.add(
+                            new Violation("/tenants" + violation.pointer(), violation.code(), violation.detail())));
+        }
     }
 
     private Set<Role> everywhere(Row row, Kind kind, List<Violation> said) {
@@ -187,6 +207,9 @@ final class Belongings {
         new Memberships(work).joinAll(memberships);
         new GivenRoles(work).giveAll(roles, giver);
         new Proofs(work).confirmAll(confirmed);
+        Accounts accounts = new Accounts(work);
+        settled.forEach(each -> accounts.settle(each.id(), each.tenant(), each.values()));
+        settled.clear();
         memberships.clear();
         roles.clear();
         confirmed.clear();

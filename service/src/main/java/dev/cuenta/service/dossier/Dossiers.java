@@ -3,9 +3,11 @@ package dev.cuenta.service.dossier;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.AccountRecord.Membership;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.permission.CuentaPermission;
@@ -24,6 +26,7 @@ import dev.cuenta.store.secondfactor.SecondFactors;
 import dev.cuenta.store.session.Sessions;
 import dev.cuenta.store.sharing.Dependents;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -91,8 +94,10 @@ final class Dossiers {
         dossier.put("account", account(record, viewer, revision));
         dossier.put(
                 "values",
-                kept.stream()
-                        .map(field -> value(field, record, own, viewer, revision))
+                Stream.concat(
+                                kept.stream().map(field -> value(field, record, own, viewer, revision)),
+                                record.tenants().stream()
+                                        .flatMap(tenant -> valuesAt(tenant, record, own, viewer, revision)))
                         .toList());
         dossier.put("pictures", pictures(record, kept, viewer, revision, work));
         dossier.put("roles", roles(record));
@@ -116,6 +121,22 @@ final class Dossiers {
                         caller.origin(),
                         secrets.isEmpty() ? Map.of() : Map.of("secrets", secrets));
         return dossier;
+    }
+
+    /** Unless the account is met there: then they are among its values. */
+    private static Stream<Map<String, Object>> valuesAt(
+            Membership tenant, AccountRecord record, boolean own, Viewer viewer, LiveRevision revision) {
+        if (viewer.scope().tenant().isPresent()) {
+            return Stream.empty();
+        }
+        return tenant.values().keySet().stream()
+                .sorted(Comparator.comparing(FieldPath::toString))
+                .map(path -> {
+                    Field field = revision.model().field(path).orElseThrow();
+                    Map<String, Object> json = value(field, record.at(tenant), own, viewer, revision);
+                    json.put("tenant", tenant.name());
+                    return json;
+                });
     }
 
     private static Map<String, Object> account(AccountRecord record, Viewer viewer, LiveRevision revision) {

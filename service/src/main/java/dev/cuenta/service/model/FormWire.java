@@ -80,6 +80,7 @@ final class FormWire {
                 field.path().toString(),
                 field.path().name(),
                 field.path().profile(),
+                field.withinTenant(),
                 field.label(),
                 field.description(),
                 field.presentation().group(),
@@ -96,15 +97,22 @@ final class FormWire {
                 field.column().scale(),
                 limits.options(),
                 Sensitivity.valueOf(field.sensitivity().name()),
-                comparisons(field).sorted().map(Comparison::toString).toList(),
+                isHere(field)
+                        ? comparisons(field).sorted().map(Comparison::toString).toList()
+                        : List.of(),
                 field.search(),
                 field.confirmed(),
                 Projection.byDefault(field),
-                matrix.reads(toOthers, field),
-                matrix.reads(toOneself, field),
-                matrix.writes(toOthers, field, Operation.CREATE),
-                matrix.writes(toOthers, field, Operation.CHANGE),
-                matrix.writes(toOneself, field, Operation.CHANGE));
+                matrix.reads(toOthers, field) && isHere(field),
+                matrix.reads(toOneself, field) && !field.withinTenant(),
+                matrix.writes(toOthers, field, Operation.CREATE) && isHere(field),
+                matrix.writes(toOthers, field, Operation.CHANGE) && isHere(field),
+                matrix.writes(toOneself, field, Operation.CHANGE) && !field.withinTenant());
+    }
+
+    /** Whether accounts have one value of it in the request. */
+    private boolean isHere(Field field) {
+        return !field.withinTenant() || toOthers.scope().tenant().isPresent();
     }
 
     private static Stream<Comparison> comparisons(Field field) {

@@ -89,6 +89,7 @@ final class Schemas {
 
     private Map<String, Object> tenant() {
         Map<String, Object> properties = new LinkedHashMap<>(Map.of("id", text(), "name", text(), "since", text()));
+        properties.putAll(fields(field -> field.withinTenant() && field.leaves() && read(field), false));
         if (!hidden("roles")) {
             properties.put("roles", Map.of("type", "array", "items", text()));
         }

@@ -14,6 +14,7 @@ import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.sample.Samples;
 import dev.cuenta.service.account.NewAccounts;
 import dev.cuenta.service.caller.Caller;
+import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
@@ -57,7 +58,9 @@ final class SampleAccounts {
                 .orElseThrow(
                         () -> Problem.invalid("/over", "duration", "`over` must be an ISO 8601 duration, such as P2Y."))
                 .before(now);
-        PackagedWords words = new PackagedWords(wanted.seed() == null ? now.toEpochMilli() : wanted.seed(), now);
+        long seed = wanted.seed() == null ? now.toEpochMilli() : wanted.seed();
+        PackagedWords words = new PackagedWords(seed, now);
+        PackagedWords wordsInTenants = new PackagedWords(seed, now);
         int made = 0;
         while (made < wanted.count()) {
             int batch = Math.min(BATCH, wanted.count() - made);
@@ -70,7 +73,7 @@ final class SampleAccounts {
                                     null,
                                     caller.origin(),
                                     Map.of("source", "samples", "count", batch));
-                    return make(batch, revision, words, earliest, now, work);
+                    return make(batch, revision, words, wordsInTenants, earliest, now, work);
                 });
             });
             made += batch;
@@ -78,9 +81,17 @@ final class SampleAccounts {
         return made;
     }
 
-    private int make(int count, LiveRevision revision, PackagedWords words, Instant earliest, Instant now, Work work) {
+    private int make(
+            int count,
+            LiveRevision revision,
+            PackagedWords words,
+            PackagedWords wordsInTenants,
+            Instant earliest,
+            Instant now,
+            Work work) {
         AccountModel model = revision.model();
         Samples samples = new Samples(model, words);
+        Samples inTenants = new Samples(model, wordsInTenants);
         List<Tenant> tenants = model.tenants().present() ? new Tenants(work).page(null, "", null, TENANTS) : List.of();
         if (model.tenants().present() && tenants.isEmpty()) {
             throw Problem.of(ProblemKind.CONFLICT, "There are no tenants yet. Sow some first: cuenta seed FILE");
@@ -96,6 +107,8 @@ final class SampleAccounts {
             AccountId id = newAccounts.store(
                     newAccounts.forSeed(revision, kind, samples.body(kind), Set.of(), joined, created, Giver.CUENTA),
                     work);
+            joined.forEach(tenant -> new Accounts(work)
+                    .settle(id, tenant, revision.admission().forTenant(tenant, kind, inTenants.bodyInTenant(kind))));
             confirm(id, created, now, words, work);
         }
         return count;

@@ -25,7 +25,6 @@ import dev.cuenta.wire.sample.Seeded;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -86,15 +85,7 @@ final class Seeds {
         for (Object role : list(body, "roles")) {
             roles.add(named(role, model.roles(), null, "/accounts/" + index + "/roles"));
         }
-        List<TenantId> tenants = new ArrayList<>();
-        for (Object tenant : list(body, "tenants")) {
-            tenants.add(new Tenants(work)
-                    .named(String.valueOf(tenant))
-                    .orElseThrow(() -> Problem.invalid(
-                            "/accounts/" + index + "/tenants",
-                            "unknown",
-                            "There is no tenant `" + tenant + "`; name it under tenants.")));
-        }
+        Map<TenantId, Map<String, Object>> tenants = tenants(list(body, "tenants"), index, work);
         body.remove("roles");
         body.remove("tenants");
         Map<FieldPath, Instant> confirmed =
@@ -102,11 +93,37 @@ final class Seeds {
         if (present(model, body, work)) {
             return false;
         }
-        NewAccounts.requireGiving(caller, roles, tenants, model, "/accounts/" + index + "/roles");
+        NewAccounts.requireGiving(caller, roles, List.copyOf(tenants.keySet()), model, "/accounts/" + index + "/roles");
         AccountId id = newAccounts.store(
-                newAccounts.forSeed(revision, kind, body, roles, tenants, clock.instant(), caller.giver()), work);
+                newAccounts.forSeed(
+                        revision, kind, body, roles, List.copyOf(tenants.keySet()), clock.instant(), caller.giver()),
+                work);
+        tenants.forEach((tenant, values) ->
+                new Accounts(work).settle(id, tenant, revision.admission().forTenant(tenant, kind, values)));
         confirmed.forEach((path, moment) -> new Proofs(work).confirm(id, path, moment));
         return true;
+    }
+
+    /** By name, or as an object that says beside the name what the account has there. */
+    private static Map<TenantId, Map<String, Object>> tenants(List<Object> given, int index, Work work) {
+        Map<TenantId, Map<String, Object>> tenants = new LinkedHashMap<>();
+        for (Object each : given) {
+            Map<String, Object> values = new LinkedHashMap<>();
+            if (each instanceof Map<?, ?> object) {
+                object.forEach((key, value) -> values.put(String.valueOf(key), value));
+            } else {
+                values.put("name", each);
+            }
+            Object name = values.remove("name");
+            TenantId tenant = new Tenants(work)
+                    .named(String.valueOf(name))
+                    .orElseThrow(() -> Problem.invalid(
+                            "/accounts/" + index + "/tenants",
+                            "unknown",
+                            "There is no tenant `" + name + "`; name it under tenants."));
+            tenants.put(tenant, values);
+        }
+        return tenants;
     }
 
     /** When addresses were confirmed, by field. */

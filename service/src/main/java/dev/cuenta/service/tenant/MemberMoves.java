@@ -1,7 +1,9 @@
 package dev.cuenta.service.tenant;
 
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.permission.CuentaPermission;
@@ -14,6 +16,7 @@ import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Changeable;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.role.RoleGrants;
@@ -36,7 +39,8 @@ final class MemberMoves {
     }
 
     /** One account, between two tenants. */
-    private record Move(Changeable account, Tenant from, Tenant to, List<RoleGrant> grants, Work work) {
+    private record Move(
+            Changeable account, Tenant from, Tenant to, List<RoleGrant> grants, List<String> values, Work work) {
         Kind kind() {
             return work.revision().model().kindNamed(account.record().kind());
         }
@@ -58,7 +62,8 @@ final class MemberMoves {
             return new MemberMoved(
                     roles.stream().map(role -> role.name() + " in " + to.name()).toList(),
                     roles(grant -> !left(grant)),
-                    roles(this::left));
+                    roles(this::left),
+                    values);
         }
     }
 
@@ -106,9 +111,25 @@ final class MemberMoves {
                 Changeable account = reach.change(work);
                 require(account, from, to);
                 List<RoleGrant> grants = new RoleGrants(work).of(account.id());
-                return use.apply(new Move(account, from, to, grants, work), work);
+                return use.apply(new Move(account, from, to, grants, values(caller, account, from, work), work), work);
             });
         });
+    }
+
+    /** What goes with the membership, of what the caller may read. */
+    private static List<String> values(Caller caller, Changeable account, Tenant from, Work work) {
+        LiveRevision revision = work.revision();
+        Viewer viewer = caller.viewer(revision.model(), account.record());
+        return account.record().tenants().stream()
+                .filter(membership -> membership.id().equals(from.id()))
+                .flatMap(membership -> membership.values().keySet().stream())
+                .filter(path -> revision.model()
+                        .field(path)
+                        .filter(field -> revision.matrix().reads(viewer, field))
+                        .isPresent())
+                .map(FieldPath::toString)
+                .sorted()
+                .toList();
     }
 
     private static void require(Changeable account, Tenant from, Tenant to) {

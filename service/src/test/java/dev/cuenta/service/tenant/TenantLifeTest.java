@@ -196,9 +196,12 @@ class TenantLifeTest extends OnMarea {
         key.put("/v1/tenants/" + from + "/members/" + eva, Map.of()).status(204);
         key.send("PUT", "/v1/accounts/" + eva + "/roles/harbourMaster", "{}", "Cuenta-Tenant", from)
                 .status(200);
+        key.send("PATCH", "/v1/accounts/" + eva, "{\"stay\": {\"locker\": \"A07\"}}", "Cuenta-Tenant", from)
+                .status(200);
         String path = "/v1/accounts/" + eva + "/move";
         Map<String, String> move = Map.of("from", "inner-mole", "to", to);
-        String expected = "{\"gains\":[],\"keeps\":[\"boater\"],\"loses\":[\"harbourMaster in Inner mole\"]}";
+        String expected =
+                "{\"gains\":[],\"keeps\":[\"boater\"],\"loses\":[\"harbourMaster in Inner mole\"],\"values\":[\"stay.locker\"]}";
         assertThat(key.get(path + "?from=inner-mole&to=" + to)
                         .status(200)
                         .json()

@@ -76,6 +76,11 @@ class TwoTenantsTest {
                   mooring:
                     fields:
                       berth: { type: string, maxLength: 40 }
+                  stay:
+                    within: tenant
+                    fields:
+                      locker: { type: string, maxLength: 40, uniqueness: tenant, indexed: true }
+                      late: { type: boolean, compute: 'size(locker) > 20' }
                 roles:
                 %2$s  administrator: { number: 9, may: ['*'] }
                 tenants: { membership: many }
@@ -134,6 +139,8 @@ class TwoTenantsTest {
                 .status(200);
         key.send("PATCH", "/v1/accounts/" + ulla, "{\"roles\": [\"boater\", \"everything\"]}", "Cuenta-Tenant", south)
                 .status(200);
+        key.send("PATCH", "/v1/accounts/" + ulla, "{\"stay\": {\"locker\": \"" + MARK + "\"}}", "Cuenta-Tenant", south)
+                .status(200);
         marea.as(MARK + "@marea.example", PASSWORD);
         marea.as("operator@marea.example", PASSWORD);
         marea.as("ulla@marea.example", PASSWORD);
@@ -165,6 +172,7 @@ class TwoTenantsTest {
                 .sql("""
                 select 'account ' || a::text from accounts.account a where id = '%3$s'
                 union all select 'email ' || id || email from accounts.account where id in %2$s
+                union all select 'stay ' || v::text from accounts.profile_stay v where tenant_id = '%4$s'
                 union all select 'mooring ' || p::text from accounts.profile_mooring p where account_id = '%3$s'
                 union all select 'member ' || m::text from cuenta.membership m where tenant_id <> '%5$s' and (account_id in %1$s or account_id in %2$s)
                 union all select 'role ' || g::text from cuenta.role_given g
@@ -229,7 +237,7 @@ class TwoTenantsTest {
             }
             answers.add(visitor.send(method, address, null, "Cuenta-Tenant", harbours.south()));
         } else {
-            for (String body : bodies(harbours).subList(0, role.startsWith("only") ? 7 : 13)) {
+            for (String body : bodies(harbours).subList(0, role.startsWith("only") ? 8 : 14)) {
                 // Whoever names an account in their own record reads its id there.
                 if (address.startsWith("/v1/me") && body.contains("skipper")) {
                     continue;
@@ -264,6 +272,7 @@ class TwoTenantsTest {
                 "?filter=name sw \"QZX\"",
                 "?filter=id eq \"" + harbours.sven() + "\"",
                 "?filter=roles pr",
+                "?filter=stay.locker sw \"QZX\"&sort=-stay.locker",
                 "?account=" + harbours.sven(),
                 "?person=" + harbours.sven(),
                 "?fields=name,mooring.berth",
@@ -278,6 +287,7 @@ class TwoTenantsTest {
                 "{\"roles\": [\"administrator\"]}",
                 "{\"roles\": [\"everything\"]}",
                 "{\"roles\": []}",
+                "{\"stay\": {\"locker\": \"taken\"}}",
                 "{\"skipper\": \"" + harbours.sven() + "\"}",
                 "{" + identity + ", \"password\": \"" + PASSWORD + "\", \"tenants\": [\"" + harbours.south() + "\"]}",
                 "{" + identity + ", \"password\": \"" + PASSWORD + "\", \"roles\": [\"administrator\"]}",

@@ -2,6 +2,7 @@ package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -66,7 +67,9 @@ final class AccountRows {
         Optional.ofNullable(account.anonymised())
                 .ifPresent(moment -> record.put("anonymisedAt", moment.truncatedTo(ChronoUnit.MICROS)));
         work.session().persist(Shape.ACCOUNT, record);
-        account.kind().profiles().forEach(profile -> persistProfile(profile, key, values));
+        account.kind().profiles().stream()
+                .filter(profile -> !model.isWithinTenant(profile))
+                .forEach(profile -> persistProfile(profile, key, values));
         AccountId given = new AccountId(id.toString());
         work.keys().remember(given, key);
         return given;
@@ -133,7 +136,10 @@ final class AccountRows {
         marks.forEach(account::set);
         List<Work.Question> ofProfiles = new ArrayList<>();
         profiles(stored).forEach(profile -> {
-            if (has(before, profile)) {
+            if (model.isWithinTenant(profile)) {
+                ofProfiles.add(
+                        change(profile, stored).of(key, work.scope().tenant().orElseThrow()));
+            } else if (has(before, profile)) {
                 ofProfiles.add(change(profile, stored).of(key));
             } else {
                 persistProfile(profile, key, stored);
@@ -143,6 +149,18 @@ final class AccountRows {
             work.ask(ofProfiles, account.of(key), (row, index) -> true);
             work.session().flush();
         });
+    }
+
+    /** Writes, of the values, those that an account has in the tenant, of which it is a member by now. */
+    void settle(AccountId account, TenantId tenant, Map<FieldPath, @Nullable Object> values) {
+        Object key = work.keys().of(account);
+        List<Work.Question> there = profiles(values).stream()
+                .filter(model::isWithinTenant)
+                .map(profile -> change(profile, values).of(key, tenant))
+                .toList();
+        if (!there.isEmpty()) {
+            refusing(() -> there.forEach(question -> work.ask(List.of(), question, (row, index) -> true)));
+        }
     }
 
     private RowChange change(@Nullable String profile, Map<FieldPath, @Nullable Object> values) {

@@ -6,6 +6,7 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Needs;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -51,6 +52,15 @@ public final class Accounts {
      */
     public List<AccountId> insertAll(List<NewAccount> accounts) {
         return new AccountRows(work).insert(accounts);
+    }
+
+    /**
+     * Gives a new account, of the values, those that it has in a tenant which it has joined by now.
+     *
+     * @throws Problem TAKEN naming the field whose value another account of the tenant has
+     */
+    public void settle(AccountId account, TenantId tenant, Map<FieldPath, @Nullable Object> values) {
+        new AccountRows(work).settle(account, tenant, values);
     }
 
     /** Empty for an account that does not exist, or is out of the work's scope. */

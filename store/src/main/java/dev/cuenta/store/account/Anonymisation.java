@@ -3,13 +3,16 @@ package dev.cuenta.store.account;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.retention.Erasure;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.schema.Shape;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -40,6 +43,7 @@ public final class Anonymisation {
         update("delete from cuenta.proof where account_id = ", ids);
         forgetFormerNames(ids);
         emptyWhatIsKept(ids);
+        emptyInTenants(ids);
         new Accounts(work).all(ids).forEach(record -> erase(record, now));
         counts.put("accounts", (long) ids.size());
         return counts;
@@ -71,6 +75,20 @@ public final class Anonymisation {
                     where a.attrelid = to_regclass('accounts.' || quote_ident(table_name)) and a.attname = kept_as)
                 group by table_name""").query(String.class).list();
         statements.forEach(statement -> update(statement + " = ", ids));
+    }
+
+    /** Values that accounts have in each of their tenants. */
+    private void emptyInTenants(List<AccountId> ids) {
+        Shape shape = work.revision().shape();
+        for (Profile profile : shape.model().profiles().values()) {
+            String emptied = shape.model().fieldsOfProfile(profile.name()).stream()
+                    .filter(field -> field.withinTenant() && Erasure.concerns(field))
+                    .map(field -> Shape.quoted(shape.columnNow(field)) + " = null")
+                    .collect(Collectors.joining(", "));
+            if (!emptied.isEmpty()) {
+                update("update " + Shape.qualified(profile.name()) + " set " + emptied + " where account_id = ", ids);
+            }
+        }
     }
 
     private void count(String sort, String statement, List<AccountId> ids, Map<String, Long> counts) {

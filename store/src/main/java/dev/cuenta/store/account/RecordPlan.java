@@ -9,12 +9,14 @@ import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.ColumnValues;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.RightsStamps;
+import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.Shape;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -29,6 +31,7 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -37,7 +40,9 @@ import tools.jackson.databind.json.JsonMapper;
  * confirmations, and what each of its columns is. Made once for a revision and what is needed.
  */
 final class RecordPlan {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
+            .build();
     private static final String SOME_ROLES = """
             (select cast(json_agg(json_build_array(g.role, g.tenant_id, g.ends_at) order by g.role) as text)
              from %s g where g.account_id = a.id%s)""";
@@ -48,8 +53,8 @@ final class RecordPlan {
     private static final String CONFIRMED = """
             (select cast(json_object_agg(c.field, c.confirmed_at) as text)
              from cuenta.confirmed c where c.account_id = a.id)""";
-    static final String TENANTS = """
-            (select cast(json_agg(json_build_array(t.id, t.name, m.since, t.second_factor) order by m.since, t.id) as text)
+    private static final String TENANTS = """
+            (select cast(json_agg(json_build_array(t.id, t.name, m.since, t.second_factor%s) order by m.since, t.id) as text)
              from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id where m.account_id = a.id)""";
 
     /** A stored field, and at which position of the row its value is. */
@@ -77,6 +82,10 @@ final class RecordPlan {
     RecordPlan(LiveRevision revision, Needs needs) {
         this.model = revision.model();
         Shape shape = revision.shape();
+        List<Field> there = model.fields().values().stream()
+                .filter(field ->
+                        field.withinTenant() && field.stored() && needs.fields().contains(field.path()))
+                .toList();
         columns.addAll(List.of(
                 "a.id",
                 "cast(a." + shape.idColumn() + " as text)",
@@ -86,23 +95,31 @@ final class RecordPlan {
                 "a.anonymised_at",
                 "a.version",
                 needs.roles() ? ROLES : NOTHING,
-                needs.tenants() ? TENANTS : NOTHING,
+                needs.tenants() || !there.isEmpty() ? tenants(there, shape) : NOTHING,
                 needs.confirmed() ? confirmed(model) : NOTHING,
                 needs.roles() ? RightsStamps.of("a.id") : "0"));
         this.own = places("a", model.ownFields(), needs, shape);
         StringBuilder joined = new StringBuilder();
-        model.profiles().keySet().forEach(profile -> {
-            String alias = ConditionSql.alias(profile);
-            columns.add(alias + ".account_id");
-            int key = columns.size();
-            List<Place> places = places(alias, model.fieldsOfProfile(profile), needs, shape);
-            if (places.isEmpty()) {
-                columns.remove(columns.size() - 1);
-            } else {
-                profiles.add(new ProfilePlaces(key, places));
-                joined.append(join(profile));
-            }
-        });
+        model.profiles().values().stream()
+                .filter(each -> !each.withinTenant())
+                .map(Profile::name)
+                .forEach(profile -> {
+                    String alias = ConditionSql.alias(profile);
+                    columns.add(alias + ".account_id");
+                    int key = columns.size();
+                    List<Place> places = places(alias, model.fieldsOfProfile(profile), needs, shape);
+                    if (places.isEmpty()) {
+                        columns.remove(columns.size() - 1);
+                    } else {
+                        profiles.add(new ProfilePlaces(key, places));
+                        joined.append(join(profile));
+                    }
+                });
+        // A page is sorted by what is joined.
+        there.stream()
+                .map(field -> String.valueOf(field.path().profile()))
+                .distinct()
+                .forEach(profile -> joined.append(joinThere(profile)));
         this.select = "select " + String.join(", ", columns);
         this.joins = joined.toString();
     }
@@ -114,6 +131,26 @@ final class RecordPlan {
     static String join(String profile) {
         String alias = ConditionSql.alias(profile);
         return " left join " + Shape.qualified(profile) + " " + alias + " on " + alias + ".account_id = a.id";
+    }
+
+    /** As {@link #join}, in the tenant to which the transaction is limited; nothing is joined where it is limited to none. */
+    static String joinThere(String profile) {
+        return join(profile) + " and " + ConditionSql.alias(profile) + ".tenant_id = " + RowSecurity.HERE;
+    }
+
+    /** With the values of fields that an account has in each of its tenants. */
+    private static String tenants(List<Field> there, Shape shape) {
+        Map<String, List<Field>> byProfile = there.stream()
+                .collect(Collectors.groupingBy(
+                        field -> String.valueOf(field.path().profile()), LinkedHashMap::new, Collectors.toList()));
+        StringBuilder values = new StringBuilder();
+        byProfile.forEach((profile, fields) -> values.append(", ").append("""
+                (select jsonb_build_object(%s) from %s v where v.account_id = m.account_id and v.tenant_id = m.tenant_id)""".formatted(
+                fields.stream()
+                        .map(field -> Shape.literal(field.path()) + ", v." + Shape.quoted(shape.columnNow(field)))
+                        .collect(Collectors.joining(", ")),
+                Shape.qualified(profile))));
+        return TENANTS.formatted(values);
     }
 
     private List<Place> places(String alias, List<Field> fields, Needs needs, Shape shape) {
@@ -191,18 +228,26 @@ final class RecordPlan {
                 put(profile.fields(), key, row, values, work);
             }
         }
-        return new AccountRecord(
+        List<Membership> tenants = tenants(row.getString(9), model);
+        AccountRecord record = new AccountRecord(
                 id,
                 row.getString(3),
                 values,
                 roles(row.getString(8), model),
-                tenants(row.getString(9)),
+                tenants,
                 instant(row, 4),
                 instant(row, 5),
                 row.getObject(6) == null ? null : instant(row, 6),
                 confirmed(row.getString(10)),
                 row.getLong(7),
                 work.revision().number() + row.getLong(11));
+        return work.scope()
+                .tenant()
+                .flatMap(here -> tenants.stream()
+                        .filter(membership -> membership.id().equals(here))
+                        .findFirst())
+                .map(record::at)
+                .orElse(record);
     }
 
     private static void put(
@@ -236,16 +281,33 @@ final class RecordPlan {
         return roles;
     }
 
-    static List<Membership> tenants(@Nullable String json) {
+    private static List<Membership> tenants(@Nullable String json, AccountModel model) {
         List<Membership> tenants = new ArrayList<>();
         for (JsonNode tenant : array(json)) {
             tenants.add(new Membership(
                     new TenantId(UUID.fromString(tenant.get(0).asString())),
                     tenant.get(1).asString(),
                     OffsetDateTime.parse(tenant.get(2).asString()).toInstant(),
-                    tenant.get(3).asBoolean()));
+                    tenant.get(3).asBoolean(),
+                    values(tenant, model)));
         }
         return tenants;
+    }
+
+    /** Read as they are sent, which is how PostgreSQL writes them. */
+    private static Map<FieldPath, Object> values(JsonNode tenant, AccountModel model) {
+        Map<FieldPath, Object> values = new LinkedHashMap<>();
+        for (int i = 4; i < tenant.size(); i++) {
+            tenant.get(i)
+                    .properties()
+                    .forEach(entry -> model.field(entry.getKey())
+                            .filter(field -> !entry.getValue().isNull())
+                            .ifPresent(field -> field.type()
+                                    .read(JSON.treeToValue(entry.getValue(), Object.class), field.limits())
+                                    .value()
+                                    .ifPresent(value -> values.put(field.path(), value))));
+        }
+        return values;
     }
 
     static Map<FieldPath, Instant> confirmed(@Nullable String json) {

@@ -1,5 +1,6 @@
 package dev.cuenta.store.account;
 
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.ColumnValues;
@@ -31,6 +32,22 @@ final class RowChange {
     RowChange set(Field field, @Nullable Object value) {
         columns.put(Shape.quoted(shape.columnNow(field)), ColumnValues.parameter(Shape.stored(field), value));
         return this;
+    }
+
+    /** Writes them in the account's row of that tenant, which comes with the first value. */
+    Work.Question of(Object key, TenantId tenant) {
+        String names = String.join(", ", columns.keySet());
+        String places = ", ?".repeat(columns.size());
+        String assignments = columns.keySet().stream()
+                .map(column -> column + " = excluded." + column)
+                .collect(Collectors.joining(", "));
+        List<Object> parameters = new ArrayList<>(List.of(key, tenant.value()));
+        parameters.addAll(columns.values());
+        return new Work.Question(
+                "insert into " + Shape.qualified(profile) + " (account_id, tenant_id, " + names + ") values (?, ?"
+                        + places + ") on conflict (account_id, tenant_id) do update set " + assignments
+                        + " returning true",
+                parameters);
     }
 
     /** Writes them in the row of that key. */

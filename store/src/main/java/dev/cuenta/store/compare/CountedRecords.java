@@ -164,15 +164,16 @@ public final class CountedRecords implements StoredRecords {
     @Override
     public InTheWay collisions(Field before, Field after) {
         return sharing(
-                "select " + Ddl.keyOf(before) + " as key, " + Shape.comparable(after, column(before))
+                "select " + Ddl.keyOf(before) + " as key, " + (before.withinTenant() ? "tenant_id, " : "")
+                        + Shape.comparable(after, column(before))
                         + " as value from " + table(before),
                 after);
     }
 
-    /** @param values a query of keys and the values that no two may share */
+    /** @param values a query of keys and the values that no two may share, with the tenant where each is in one */
     private InTheWay sharing(String values, Field field) {
-        boolean tenant = field.uniqueWithinTenant();
-        String within = tenant ? "m.tenant_id, " : "";
+        boolean tenant = field.uniqueInEachTenant();
+        String within = field.uniqueWithinTenant() ? "tenant_id, " : "";
         String given = "(" + values + ") given" + (tenant ? " join cuenta.membership m on m.account_id = key" : "")
                 + " where value is not null";
         long count = count("select coalesce(sum(n), 0) from (select count(*) as n from " + given + " group by " + within

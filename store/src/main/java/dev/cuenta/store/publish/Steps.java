@@ -76,7 +76,7 @@ final class Steps {
         if (plan.takesSecondIds()) {
             secondIds.expand();
         }
-        plan.newProfiles().forEach(profile -> statements.shortly(ddl.profileTable(profile)));
+        plan.newProfiles().forEach(profile -> ddl.profileTable(profile).forEach(statements::shortly));
         // Before any other column gets a default: what moves must not meet one.
         whereabouts.movesToSettle().forEach(move -> move.expand().forEach(statements::shortly));
         plan.newFields().forEach(this::arrive);

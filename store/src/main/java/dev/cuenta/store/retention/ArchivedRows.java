@@ -5,6 +5,7 @@ import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenants;
 import java.util.ArrayList;
@@ -15,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
@@ -148,8 +150,25 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
                 case SECOND_FACTOR -> rows.forEach(row -> row.put("seed", seed(secrets)));
                 default -> {}
             }
+            if (table.startsWith(Shape.SCHEMA + ".")) {
+                rows.removeIf(
+                        row -> memberships.stream().noneMatch(own -> tenant(own).equals(tenant(row))));
+                Set<String> columns = columns(table, work);
+                rows.forEach(row -> row.keySet().stream()
+                        .filter(column -> row.get(column) != null && !columns.contains(column))
+                        .forEach(column -> lost.add("`" + column + "` in " + tenant(row))));
+            }
             store(table, account, rows, work);
         }
+    }
+
+    private static Set<String> columns(String table, Work work) {
+        return Set.copyOf(work.sql()
+                .sql(
+                        "select attname from pg_attribute where attrelid = to_regclass(?) and attnum > 0 and not attisdropped")
+                .param(table)
+                .query(String.class)
+                .list());
     }
 
     private static String seed(Map<String, String> secrets) {

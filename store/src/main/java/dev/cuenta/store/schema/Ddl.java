@@ -25,6 +25,13 @@ public final class Ddl {
 
     public static final String TENANT = "cuenta.tenant";
 
+    /** Of a profile that an account has in each of its tenants. */
+    private static final String TENANT_KEY = "tenant_id";
+
+    /** That there is the membership which such a profile's row belongs to. */
+    public static final String OF_MEMBERSHIP =
+            "foreign key (account_id, " + TENANT_KEY + ") references %s on delete cascade";
+
     public static final String ANONYMISED = "anonymised_at";
 
     /** What reads roles reads them here, so that none counts before it starts, after it has ended, unapproved, or in a suspended tenant. */
@@ -275,11 +282,40 @@ public final class Ddl {
     }
 
     /** References to other accounts are added later: the ids may not be there yet. */
-    public BriefStatement profileTable(String profile) {
-        List<String> columns = new ArrayList<>(List.of(
-                "account_id " + shape.keyType().sql() + " primary key references accounts.account on delete cascade"));
+    public List<BriefStatement> profileTable(String profile) {
+        List<String> columns = new ArrayList<>();
         storedFields(profile).forEach(field -> columns.add(columnForNew(field)));
-        return dependentTable(qualified(profile), columns);
+        if (model.isWithinTenant(profile)) {
+            return tenantProfileTable(profile, columns);
+        }
+        columns.add(
+                0,
+                "account_id " + shape.keyType().sql() + " primary key references accounts.account on delete cascade");
+        return List.of(dependentTable(qualified(profile), columns));
+    }
+
+    /** Its rows come with the first value that somebody gives, and go with the membership. */
+    private List<BriefStatement> tenantProfileTable(String profile, List<String> fields) {
+        String table = qualified(profile);
+        List<String> columns = new ArrayList<>(tenantProfileKey());
+        columns.addAll(fields);
+        columns.add(OF_MEMBERSHIP.formatted("cuenta.membership"));
+        return List.of(
+                BriefStatement.on("cuenta.membership", createTable(table, columns)),
+                BriefStatement.on(table, tenantIndex(profile, table)));
+    }
+
+    public List<String> tenantProfileKey() {
+        return List.of(
+                "account_id " + shape.keyType().sql() + " not null",
+                TENANT_KEY + " uuid not null",
+                "primary key (account_id, " + TENANT_KEY + ")");
+    }
+
+    /** The index by which such a table finds a tenant's rows. */
+    public static String tenantIndex(String profile, String table) {
+        return "create index if not exists " + quoted(RuleNames.fitting(Shape.table(profile) + "_in_tenant")) + " on "
+                + table + " (" + TENANT_KEY + ")";
     }
 
     /** A column that accounts of an earlier version did not have. */
@@ -458,8 +494,9 @@ public final class Ddl {
     public static List<Index> indexes(Field field, String columnName) {
         List<Index> indexes = new ArrayList<>();
         String column = quoted(columnName);
-        if (field.unique()) {
-            indexes.add(new Index(RuleNames.unique(field), true, "(" + Shape.comparable(field, column) + ")"));
+        String within = field.withinTenant() ? TENANT_KEY + ", " : "";
+        if (field.unique() || (field.withinTenant() && field.uniqueWithinTenant())) {
+            indexes.add(new Index(RuleNames.unique(field), true, "(" + within + Shape.comparable(field, column) + ")"));
         }
         if (field.search() && !field.secret()) {
             indexes.add(new Index(
@@ -471,14 +508,14 @@ public final class Ddl {
             indexes.add(new Index(
                     RuleNames.of(field, SORTED),
                     false,
-                    "(" + Shape.sortable(field, column) + ", " + keyOf(field) + ")"));
+                    "(" + within + Shape.sortable(field, column) + ", " + keyOf(field) + ")"));
         }
         if (field.indexed() && Shape.isLinguistic(field)) {
             // In an order in which all with the same beginning stand together.
             indexes.add(new Index(
                     RuleNames.of(field, COMPARED),
                     false,
-                    "(" + Shape.comparable(field, column) + " text_pattern_ops)"));
+                    "(" + within + Shape.comparable(field, column) + " text_pattern_ops)"));
         }
         if (field.column().is(Column.Kind.ACCOUNT)) {
             indexes.add(new Index(RuleNames.of(field, Shape.REFERENCE), false, "(" + column + ")"));

@@ -1,5 +1,6 @@
 package dev.cuenta.store.schema;
 
+import dev.cuenta.core.model.Profile;
 import dev.cuenta.store.statement.BriefStatement;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -19,6 +20,9 @@ public final class RowSecurity {
     /** In place and not in a function: it is asked for each row. Where nothing is set, or everything, it is null. */
     private static final String TENANT =
             "nullif(nullif(current_setting('cuenta.scope', true), 'everywhere'), '')::uuid";
+
+    /** The tenant to which the transaction is limited, as SQL; null for none. */
+    public static final String HERE = "(select " + TENANT + ")";
 
     /**
      * Which rows of a table are there.
@@ -62,11 +66,7 @@ public final class RowSecurity {
         List<Policy> policies = new ArrayList<>();
         policies.add(new Policy(
                 Shape.qualified(null), TenantsOfAccounts.COLUMN + " @> (select array[" + TENANT + "])", "true"));
-        shape.model()
-                .profiles()
-                .keySet()
-                .forEach(profile -> policies.add(new Policy(
-                        Shape.qualified(profile), member(Shape.quoted(Shape.table(profile)) + ".account_id"), "true")));
+        shape.model().profiles().values().forEach(profile -> policies.add(policy(profile)));
         policies.add(new Policy("cuenta.membership", here("tenant_id"), EVERYWHERE + " or " + here("tenant_id")));
         policies.add(new Policy(
                 "cuenta.role_given",
@@ -81,8 +81,18 @@ public final class RowSecurity {
         return policies;
     }
 
+    private static Policy policy(Profile profile) {
+        return profile.withinTenant()
+                ? new Policy(
+                        Shape.qualified(profile.name()), here("tenant_id"), EVERYWHERE + " or " + here("tenant_id"))
+                : new Policy(
+                        Shape.qualified(profile.name()),
+                        member(Shape.quoted(Shape.table(profile.name())) + ".account_id"),
+                        "true");
+    }
+
     private static String here(String column) {
-        return column + " = (select " + TENANT + ")";
+        return column + " = " + HERE;
     }
 
     /**

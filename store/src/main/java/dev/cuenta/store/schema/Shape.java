@@ -3,12 +3,14 @@ package dev.cuenta.store.schema;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -84,13 +86,18 @@ public final class Shape {
         return RuleNames.fitting(snakeCase(path.name()));
     }
 
-    /** Tables of Cuenta's own whose rows are kept with an account that is put aside, each after those that it refers to. */
+    /**
+     * Tables whose rows are kept as they are with an account that is put aside, each after those that it refers to: Cuenta's own, and
+     * profiles that the account has in each of its tenants.
+     */
     public List<String> returning() {
-        return new Ddl(this)
-                .dependents().stream()
-                        .filter(Ddl.Part::returns)
-                        .map(Ddl.Part::name)
-                        .toList();
+        return Stream.concat(
+                        new Ddl(this)
+                                .dependents().stream().filter(Ddl.Part::returns).map(Ddl.Part::name),
+                        model.profiles().values().stream()
+                                .filter(Profile::withinTenant)
+                                .map(profile -> qualified(profile.name())))
+                .toList();
     }
 
     /** What ids are by the model. */
@@ -206,6 +213,9 @@ public final class Shape {
      * not trusted with values of accounts that may not be seen. Empty where there is none, or where it is used.
      */
     public static Optional<String> untrustedIndex(Field field, Comparison comparison) {
+        if (field.withinTenant()) {
+            return Optional.empty(); // its indexes begin with the tenant
+        }
         if (field.unique() && comparison == Comparison.EQ) {
             return Optional.empty(); // keyByUnique asks within the statement
         }

@@ -196,7 +196,7 @@ public final class Plan {
     /** Fields whose values begin to be kept apart within tenants, or are from now on kept apart in another column. */
     List<Field> keptApart() {
         return next.fields().values().stream()
-                .filter(Field::uniqueWithinTenant)
+                .filter(Field::uniqueInEachTenant)
                 .filter(field ->
                         sameFields().stream().noneMatch(same -> same.after().equals(field) && staysApart(same)))
                 .toList();
@@ -207,15 +207,15 @@ public final class Plan {
         return base == null
                 ? List.of()
                 : base.fields().values().stream()
-                        .filter(Field::uniqueWithinTenant)
+                        .filter(Field::uniqueInEachTenant)
                         .filter(field -> Optional.ofNullable(next.fields().get(field.path()))
-                                .filter(Field::uniqueWithinTenant)
+                                .filter(Field::uniqueInEachTenant)
                                 .isEmpty())
                         .toList();
     }
 
     private boolean staysApart(Same same) {
-        return same.before().uniqueWithinTenant()
+        return same.before().uniqueInEachTenant()
                 && !same.renamed()
                 && !converts(same)
                 && same.before().limits().caseExact() == same.after().limits().caseExact();
@@ -248,6 +248,7 @@ public final class Plan {
             next.successorOf(kind)
                     .ifPresent(after -> after.profiles().stream()
                             .filter(profile -> !kind.profiles().contains(profile))
+                            .filter(profile -> !next.isWithinTenant(profile))
                             .forEach(profile -> given.add(new Given(kind.name(), profile))));
         }
         return given;

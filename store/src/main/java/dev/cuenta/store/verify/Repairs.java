@@ -4,6 +4,7 @@ import static dev.cuenta.store.schema.Shape.quoted;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.Profile;
 import dev.cuenta.store.schema.AccountIndexes;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.RuleNames;
@@ -34,16 +35,30 @@ final class Repairs {
                         .filter(Field::stored)
                         .filter(field -> Shape.table(field.path().profile()).equals(table))
                         .toList();
+        Optional<Profile> inTenants = model.profiles().values().stream()
+                .filter(profile ->
+                        profile.withinTenant() && Shape.table(profile.name()).equals(table))
+                .findFirst();
         List<String> columns = new ArrayList<>(
                 account
                         ? ddl.accountColumns()
-                        : List.of("account_id " + shape.keyType().sql() + " primary key"));
+                        : inTenants.isPresent()
+                                ? ddl.tenantProfileKey()
+                                : List.of("account_id " + shape.keyType().sql() + " primary key"));
         fields.forEach(field -> columns.add(ddl.columnForNew(field)));
         List<String> statements = new ArrayList<>();
         statements.add(
                 "create temporary table " + quoted(table) + " (" + String.join(", ", columns) + ") on commit drop");
         if (account) {
             statements.addAll(AccountIndexes.on("pg_temp.account"));
+        } else if (inTenants.isPresent()) {
+            // A temporary table refers to temporary ones only.
+            statements.add("create temporary table if not exists membership ("
+                    + String.join(", ", ddl.tenantProfileKey()) + ") on commit drop");
+            statements.add("alter table pg_temp." + quoted(table) + " add constraint "
+                    + quoted(table + "_account_id_tenant_id_fkey") + " "
+                    + Ddl.OF_MEMBERSHIP.formatted("pg_temp.membership"));
+            statements.add(Ddl.tenantIndex(inTenants.get().name(), "pg_temp." + quoted(table)));
         } else {
             statements.add(
                     "alter table pg_temp." + quoted(table) + " add constraint " + quoted(table + "_account_id_fkey")

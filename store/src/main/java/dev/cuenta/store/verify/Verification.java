@@ -144,7 +144,8 @@ public final class Verification {
                 .query((row, index) -> parts.put(
                         row.getString("part"),
                         // The shadow of a table is in another schema.
-                        row.getString("description").replaceAll("REFERENCES (accounts|pg_temp\\S*)\\.", "REFERENCES ")))
+                        row.getString("description")
+                                .replaceAll("REFERENCES (accounts|cuenta|pg_temp\\S*)\\.", "REFERENCES ")))
                 .list();
         return parts;
     }
@@ -202,7 +203,7 @@ public final class Verification {
     /** What keeps values apart within tenants: a table each, and two triggers. */
     private List<Difference> apart(AccountModel model) {
         List<Difference> differences = new ArrayList<>();
-        model.fields().values().stream().filter(Field::uniqueWithinTenant).forEach(field -> {
+        model.fields().values().stream().filter(Field::uniqueInEachTenant).forEach(field -> {
             String name = RuleNames.of(field, RuleNames.PER_TENANT);
             boolean kept = connections.each(
                     sql -> sql.sql("""

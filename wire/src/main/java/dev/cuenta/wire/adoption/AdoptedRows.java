@@ -46,11 +46,13 @@ public record AdoptedRows(@Nullable String kind, @Nullable Map<String, String> c
      *
      * @param id null for a tenant that is found by its name, or made
      * @param roleEnds as of a row
+     * @param values what the account has in that tenant: profiles with their fields
      */
     public record InTenant(
             @Nullable String id,
             @Nullable String name,
             @Nullable List<String> roles,
             @Nullable Map<String, String> roleEnds,
-            @Nullable String since) {}
+            @Nullable String since,
+            @Nullable Map<String, Object> values) {}
 }

@@ -43,6 +43,8 @@ public record Form(
      * A field, and what the caller may do with it.
      *
      * @param profile null for the account's own
+     * @param withinTenant whether an account has a value in each of its tenants; where the request is in none, it stands with each of
+     *     them, and can be neither written nor asked for
      * @param control what one fills it in with
      * @param defaultValue as JSON has it
      * @param scale digits after the point
@@ -54,6 +56,7 @@ public record Form(
             String path,
             String name,
             @Nullable String profile,
+            boolean withinTenant,
             String label,
             String description,
             String group,
