@@ -7,6 +7,7 @@
   import { session } from "../session/session.svelte.ts";
   import AccountTable from "./AccountTable.svelte";
   import Conditions from "./Conditions.svelte";
+  import { argument } from "../parts/shell.ts";
   import ListControls from "./ListControls.svelte";
   import { AccountListState } from "./list.svelte.ts";
 
@@ -15,7 +16,7 @@
   void list.open();
   $effect(() => history.replaceState(history.state, "", `/accounts${list.address && "?"}${list.address}`));
   const command = $derived(
-    `cuenta accounts list${list.filter ? ` --filter '${list.filter}'` : ""} --sort=${list.sort}`,
+    `cuenta accounts list${list.filter ? ` --filter ${argument(list.filter)}` : ""} --sort=${list.sort}`,
   );
 </script>
 
@@ -66,5 +67,5 @@
   <Button size="xs" color="alternative" disabled={!list.hasNext || list.loading} onclick={() => list.next()}
     >Next</Button
   >
-  <div class="ml-auto"><Twin {command} /></div>
+  <div class="ml-auto"><Twin {command} here /></div>
 </div>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Checkbox, Input, Select } from "flowbite-svelte";
   import type { Form } from "../api/model.ts";
+  import { isHere } from "./fields.ts";
   import type { AccountListState } from "./list.svelte.ts";
   import Views from "./Views.svelte";
 
@@ -12,7 +13,7 @@
     { value: "", name: "All kinds" },
     ...form.kinds.map((kind) => ({ value: kind.name, name: kind.label })),
   ]);
-  const choosable = $derived(form.fields.filter((field) => field.reads && field.shown));
+  const choosable = $derived(form.fields.filter((field) => field.reads && field.shown && isHere(field, form)));
 
   function weighSoon() {
     clearTimeout(weighing);

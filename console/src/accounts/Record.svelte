@@ -80,7 +80,10 @@
         {account.meta.version}
       </p>
       <p>id <span class="font-mono">{account.id}</span></p>
-      <Twin command={`cuenta accounts show ${account.id}${seen.party ? ` --as ${seen.party}` : ""}`} />
+      <Twin
+        command={`cuenta accounts show ${account.id}${seen.party ? ` --as ${seen.party}` : ""}`}
+        here={ref !== "own"}
+      />
     </footer>
   {/if}
 {:else if !record.failure}

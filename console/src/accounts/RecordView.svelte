@@ -62,4 +62,15 @@
       </dl>
     </section>
   {/each}
+  {#each record.tenantGroups as group (group.title)}
+    <section class="sheet mb-4 break-inside-avoid p-4">
+      <h2 class="mb-3">{group.title}</h2>
+      <dl class="grid grid-cols-[minmax(6.5rem,2fr)_3fr] gap-x-4 gap-y-2">
+        {#each group.fields as field (field.path)}
+          <dt class="quiet">{field.label}</dt>
+          <dd class="min-w-0 break-words"><FieldValue {field} value={valueOf(group.values, field)} {ref} /></dd>
+        {/each}
+      </dl>
+    </section>
+  {/each}
 </div>

@@ -1,11 +1,49 @@
 import { describe, expect, it } from "vitest";
 import { field, form, noor } from "../test/marea.ts";
-import { bodyOf, defaultColumns, draftOf, errorsByField, groupsOf, initials, searchFilter, valueOf } from "./fields.ts";
+import {
+  bodyOf,
+  defaultColumns,
+  draftOf,
+  errorsByField,
+  groupsOf,
+  initials,
+  isHere,
+  searchFilter,
+  tenantGroupsOf,
+  valueOf,
+} from "./fields.ts";
 
 describe("groups", () => {
   it("follow the kind: a contractor has no mooring", () => {
     expect(groupsOf(form, "berthHolder").map((group) => group.title)).toEqual(["Account", "Person", "Mooring"]);
     expect(groupsOf(form, "contractor").map((group) => group.title)).toEqual(["Account", "Person"]);
+  });
+});
+
+describe("what an account has in each tenant", () => {
+  const locker = field("stay.locker", { withinTenant: true });
+  const stays: typeof form = {
+    ...form,
+    kinds: [{ name: "berthHolder", label: "Berth holder", profiles: ["stay"], default: true }],
+    profiles: [{ name: "stay", label: "Stay" }],
+    fields: [...form.fields, locker],
+  };
+
+  it("stands with each of them, and is a group of its own only within one", () => {
+    const account = {
+      ...noor,
+      tenants: [
+        { id: "a", name: "Punta Clara", stay: { locker: "B07" } },
+        { id: "b", name: "Isla Verde" },
+      ],
+    } as unknown as typeof noor;
+
+    expect(tenantGroupsOf(stays, account)).toMatchObject([
+      { title: "Stay in Punta Clara", fields: [locker], values: { stay: { locker: "B07" } } },
+    ]);
+    expect(isHere(locker, stays)).toBe(false);
+    expect(isHere(locker, { ...stays, tenant: "a" })).toBe(true);
+    expect(defaultColumns(stays)).not.toContain("stay.locker");
   });
 });
 

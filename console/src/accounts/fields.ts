@@ -10,14 +10,39 @@ export function valueOf(account: Account, field: Field): Value | undefined {
   return holder?.[field.name] as Value | undefined;
 }
 
+/** A heading, and what stands under it. */
+export interface Group {
+  title: string;
+  fields: Field[];
+}
+
+/** Whether an account has one value of it in the reader's requests: what it has in each tenant, only within one. */
+export function isHere(field: Field, form: Form): boolean {
+  return !field.withinTenant || form.tenant !== undefined;
+}
+
 /** The fields of a kind, in the model's order: first the account's own, then a group for each profile. */
-export function groupsOf(form: Form, kind: string): { title: string; fields: Field[] }[] {
+export function groupsOf(form: Form, kind: string, chosen: (field: Field) => boolean = () => true): Group[] {
   const profiles = form.kinds.find((it) => it.name === kind)?.profiles ?? [];
-  const groups = [{ title: "Account", fields: form.fields.filter((field) => !field.profile) }];
+  const fields = form.fields.filter(chosen);
+  const groups = [{ title: "Account", fields: fields.filter((field) => !field.profile) }];
   for (const profile of form.profiles.filter((it) => profiles.includes(it.name))) {
-    groups.push({ title: profile.label, fields: form.fields.filter((field) => field.profile === profile.name) });
+    groups.push({ title: profile.label, fields: fields.filter((field) => field.profile === profile.name) });
   }
   return groups.filter((group) => group.fields.length > 0);
+}
+
+/** What the account has in each of its tenants, where it is not met in one of them. */
+export function tenantGroupsOf(form: Form, account: Account): (Group & { values: Account })[] {
+  return account.tenants.flatMap((tenant) => {
+    const values = tenant as unknown as Account;
+    const given = (field: Field) => field.withinTenant && valueOf(values, field) !== undefined;
+    return groupsOf(form, account.kind, given).map(({ title, fields }) => ({
+      title: `${title} in ${tenant.name}`,
+      fields,
+      values,
+    }));
+  });
 }
 
 export function draftOf(fields: Field[], account: Account | null): Draft {
@@ -94,14 +119,18 @@ export function errorsByField(violations: Violation[], fields: Field[]): Record<
 /** A filter that looks for the text wherever it is found quickly, or else wherever the reader may read text. */
 export function searchFilter(form: Form, text: string): string {
   const quoted = JSON.stringify(text.trim());
-  const texts = form.fields.filter((field) => field.reads && field.comparisons.includes("co") && field.type !== "text");
+  const texts = form.fields.filter(
+    (field) => field.reads && isHere(field, form) && field.comparisons.includes("co") && field.type !== "text",
+  );
   const searched = texts.filter((field) => field.search);
   return (searched.length > 0 ? searched : texts).map((field) => `${field.path} co ${quoted}`).join(" or ");
 }
 
 /** The fields that a list begins with: those that people sign in with, and the first few that are shown anyway. */
 export function defaultColumns(form: Form): string[] {
-  const shown = form.fields.filter((field) => field.reads && field.shown && field.type !== "text");
+  const shown = form.fields.filter(
+    (field) => field.reads && field.shown && isHere(field, form) && field.type !== "text",
+  );
   const named = shown.filter((field) => !["givenName", "familyName"].includes(field.name));
   return named.slice(0, 4).map((field) => field.path);
 }

@@ -2,7 +2,7 @@ import { cautionOf, countAccounts, listAccounts, type Account, type Count } from
 import type { Field, Form } from "../api/model.ts";
 import { messageOf } from "../api/request.ts";
 import { NEWEST_FIRST, readAddress, writeAddress } from "./address.ts";
-import { defaultColumns, searchFilter } from "./fields.ts";
+import { defaultColumns, isHere, searchFilter } from "./fields.ts";
 
 /** The list of accounts: what is looked for, how it is sorted, and the page that is shown. */
 export class AccountListState {
@@ -33,7 +33,9 @@ export class AccountListState {
   );
   readonly filtered = $derived(Boolean(this.search || this.kind || this.expression));
   readonly fields: Field[] = $derived.by(() =>
-    this.columns.flatMap((path) => this.#form.fields.filter((field) => field.path === path && field.reads)),
+    this.columns.flatMap((path) =>
+      this.#form.fields.filter((field) => field.path === path && field.reads && isHere(field, this.#form)),
+    ),
   );
 
   /** @param address the query of the page's address, as {@link address} wrote it, or by hand */

@@ -8,7 +8,7 @@ import {
 } from "../api/accounts.ts";
 import type { Field, Form } from "../api/model.ts";
 import { errorsOf, messageOf, Refused } from "../api/request.ts";
-import { bodyOf, draftOf, errorsByField, groupsOf, valueOf, type Draft } from "./fields.ts";
+import { bodyOf, draftOf, errorsByField, groupsOf, isHere, tenantGroupsOf, valueOf, type Draft } from "./fields.ts";
 
 /** One account's record: shown, or being edited. */
 export class RecordState {
@@ -30,7 +30,10 @@ export class RecordState {
   readonly #ref: AccountRef;
   readonly #form: Form;
 
-  readonly groups = $derived.by(() => (this.account ? groupsOf(this.#form, this.account.kind) : []));
+  readonly groups = $derived.by(() =>
+    this.account ? groupsOf(this.#form, this.account.kind, (it) => this.#isHere(it)) : [],
+  );
+  readonly tenantGroups = $derived.by(() => (this.account ? tenantGroupsOf(this.#form, this.account) : []));
   readonly editable = $derived(
     this.groups
       .map((group) => ({
@@ -150,6 +153,11 @@ export class RecordState {
 
   #writes(field: Field): boolean {
     return this.#ref === "own" ? field.changesOwn : field.changes;
+  }
+
+  /** One's own record is met everywhere, whichever tenant is chosen. */
+  #isHere(field: Field): boolean {
+    return !field.withinTenant || (this.#ref !== "own" && isHere(field, this.#form));
   }
 
   #reads(field: Field): boolean {

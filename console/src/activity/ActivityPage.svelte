@@ -60,4 +60,4 @@
   />
 </div>
 <ActivityTable {activity} />
-<div class="mt-4"><Twin {command} /></div>
+<div class="mt-4"><Twin {command} here /></div>

@@ -114,4 +114,4 @@
     {/if}
   </section>
 {/if}
-<div class="mt-4"><Twin command={roles.chosen ? `cuenta roles who ${roles.chosen}` : "cuenta roles list"} /></div>
+<div class="mt-4"><Twin command={roles.chosen ? `cuenta roles who ${roles.chosen}` : "cuenta roles list"} here /></div>

@@ -4,6 +4,7 @@
   import Notice from "../parts/Notice.svelte";
   import Scroller from "../parts/Scroller.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
+  import { argument } from "../parts/shell.ts";
   import Twin from "../parts/Twin.svelte";
   import { route } from "../routes.ts";
   import { session } from "../session/session.svelte.ts";
@@ -154,5 +155,5 @@
       {/if}
     </section>
   {/if}
-  <div class="mt-4"><Twin command={`cuenta tenants invite '${tenant.name}' --address ADDRESS --mail`} /></div>
+  <div class="mt-4"><Twin command={`cuenta tenants invite ${argument(tenant.name)} --address ADDRESS --mail`} /></div>
 {/if}

@@ -3,6 +3,7 @@
   import Notice from "../parts/Notice.svelte";
   import Scroller from "../parts/Scroller.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
+  import { argument } from "../parts/shell.ts";
   import Twin from "../parts/Twin.svelte";
   import { navigate } from "../routes.ts";
   import { session } from "../session/session.svelte.ts";
@@ -86,5 +87,5 @@
   {/if}
 {/if}
 <div class="mt-4">
-  <Twin command={`cuenta tenants list${tenants.name.trim() ? ` --name '${tenants.name.trim()}'` : ""}`} />
+  <Twin command={`cuenta tenants list${tenants.name.trim() ? ` --name ${argument(tenants.name.trim())}` : ""}`} />
 </div>

@@ -10,6 +10,8 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Finds accounts by id or by what they sign in with, and prints them. */
 public final class Accounts {
@@ -58,11 +60,30 @@ public final class Accounts {
             if (value.isObject()) {
                 out.println(indent + entry.getKey());
                 print(indent + "  ", value, out);
+            } else if (value.valueStream().anyMatch(item -> !groups(item).isEmpty())) {
+                out.println(indent + entry.getKey());
+                value.forEach(item -> {
+                    out.println(indent + "  " + named(item));
+                    print(indent + "    ", groups(item), out);
+                });
             } else {
                 out.println(indent + entry.getKey()
                         + " ".repeat(width - entry.getKey().length()) + "  " + text(value));
             }
         });
+    }
+
+    /** What an item holds by name: of a tenant, the profiles that the account has there. */
+    private static ObjectNode groups(JsonNode item) {
+        ObjectNode groups = JsonNodeFactory.instance.objectNode();
+        item.properties().stream()
+                .filter(entry -> entry.getValue().isObject())
+                .forEach(entry -> groups.set(entry.getKey(), entry.getValue()));
+        return groups;
+    }
+
+    private static String named(JsonNode item) {
+        return item.path("name").asString() + " (" + item.path("id").asString() + rolesIn(item) + ")";
     }
 
     /** Of a tenant, the roles that count there. */
@@ -73,12 +94,8 @@ public final class Accounts {
     static String text(JsonNode value) {
         if (value.isArray()) {
             StringBuilder list = new StringBuilder();
-            value.forEach(item -> list.append(list.isEmpty() ? "" : ", ")
-                    .append(
-                            item.isObject()
-                                    ? item.path("name").asString() + " ("
-                                            + item.path("id").asString() + rolesIn(item) + ")"
-                                    : text(item)));
+            value.forEach(
+                    item -> list.append(list.isEmpty() ? "" : ", ").append(item.isObject() ? named(item) : text(item)));
             return list.toString();
         }
         return value.isNull() || value.isMissingNode() ? "" : value.asString();

@@ -103,8 +103,8 @@ final class FormWire {
                 field.search(),
                 field.confirmed(),
                 Projection.byDefault(field),
-                matrix.reads(toOthers, field) && isHere(field),
-                matrix.reads(toOneself, field) && !field.withinTenant(),
+                matrix.reads(toOthers, field),
+                matrix.reads(toOneself, field),
                 matrix.writes(toOthers, field, Operation.CREATE) && isHere(field),
                 matrix.writes(toOthers, field, Operation.CHANGE) && isHere(field),
                 matrix.writes(toOneself, field, Operation.CHANGE) && !field.withinTenant());
