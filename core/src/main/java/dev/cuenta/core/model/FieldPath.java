@@ -21,6 +21,8 @@ public record FieldPath(@Nullable String profile, String name) {
             "lastModifiedAt",
             "anonymisedAt",
             "accountId",
+            "tenantId",
+            "rightsStamp",
             "tableoid",
             "xmin",
             "cmin",

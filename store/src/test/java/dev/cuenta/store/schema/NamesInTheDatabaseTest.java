@@ -50,9 +50,13 @@ class NamesInTheDatabaseTest extends DatabaseTest {
     @Test
     void what_every_table_has_is_no_name_for_a_field() {
         publish(Models.SMALL.replace(
-                "roles:\n", "profiles:\n  mooring: { fields: { berth: { type: string } } }\nroles:\n"));
+                "roles:\n",
+                "profiles:\n  mooring: { fields: { berth: { type: string } } }\n"
+                        + "  stay: { within: tenant, fields: { berth: { type: string } } }\n"
+                        + "tenants: { membership: many }\nroles:\n"));
         List<String> columns = strings("""
-                select distinct attname::text from pg_attribute where attrelid in ('accounts.account'::regclass, 'accounts.profile_mooring'::regclass)
+                select distinct attname::text from pg_attribute where attrelid in ('accounts.account'::regclass,
+                    'accounts.profile_mooring'::regclass, 'accounts.profile_stay'::regclass)
                 and attname not in ('email', 'name', 'berth')""");
 
         assertThat(columns).contains("xmin", "ctid", "account_id", "anonymised_at", "version");
