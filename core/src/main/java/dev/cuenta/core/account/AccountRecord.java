@@ -106,6 +106,16 @@ public record AccountRecord(
         return being(given -> tenant.equals(given.tenant()), membership -> tenant.equals(membership.id()));
     }
 
+    /** The account as it is where somebody meets it: with the values that it has in that tenant, if it belongs to it. */
+    public AccountRecord met(Scope scope) {
+        return scope.tenant()
+                .flatMap(here -> tenants.stream()
+                        .filter(membership -> membership.id().equals(here))
+                        .findFirst())
+                .map(this::at)
+                .orElse(this);
+    }
+
     /** The account as it is in one of its tenants: with the values that it has there. */
     public AccountRecord at(Membership membership) {
         Map<FieldPath, @Nullable Object> there = new LinkedHashMap<>(values);

@@ -86,7 +86,8 @@ public final class Accounts {
     public Optional<Changeable> findForChange(AccountId id, ChangeGuard guard) {
         return new Records(work).lock(id).map(seen -> {
             boolean limited = work.scope().tenant().isPresent();
-            AccountRecord whole = limited ? work.everywhere(() -> find(id)).orElseThrow() : seen;
+            AccountRecord whole =
+                    limited ? work.everywhere(() -> find(id)).orElseThrow().met(work.scope()) : seen;
             return new Changeable(whole, () -> whole.with(new Records(work).upcomingRoles(whole.id())), guard);
         });
     }

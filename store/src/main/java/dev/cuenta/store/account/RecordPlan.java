@@ -241,13 +241,7 @@ final class RecordPlan {
                 confirmed(row.getString(10)),
                 row.getLong(7),
                 work.revision().number() + row.getLong(11));
-        return work.scope()
-                .tenant()
-                .flatMap(here -> tenants.stream()
-                        .filter(membership -> membership.id().equals(here))
-                        .findFirst())
-                .map(record::at)
-                .orElse(record);
+        return record.met(work.scope());
     }
 
     private static void put(

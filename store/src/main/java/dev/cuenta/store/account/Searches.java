@@ -2,11 +2,14 @@ package dev.cuenta.store.account;
 
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Condition;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.Shape;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * Looks into the indexes of fields that are searched before the accounts themselves are asked for. Where few meet a comparison, these are
@@ -44,10 +47,17 @@ final class Searches {
             case EQ -> field.search() ? "'like', " + pattern : "'eq', cast(" + value + " as text)";
             default -> "'" + compare.comparison() + "', cast(" + value + " as text)";
         };
-        List<String> keys = work.ask(
-                "select cuenta.keys_by_index(?, " + asked + ", ?)",
-                List.of(index, compare.value(), FEW + 1),
-                (row, number) -> row.getString(1));
+        List<Object> parameters = new ArrayList<>(List.of(index, compare.value(), FEW + 1));
+        String question = "select cuenta.keys_by_index(?, " + asked + ", ?)";
+        if (field.withinTenant()) {
+            Optional<TenantId> here = work.scope().tenant();
+            if (here.isEmpty()) {
+                return compare; // nobody has a value there
+            }
+            question = "select cuenta.keys_in_tenant(?, " + asked + ", ?, ?)";
+            parameters.add(here.get().value());
+        }
+        List<String> keys = work.ask(question, parameters, (row, number) -> row.getString(1));
         return keys.size() > FEW ? new Condition.Often(compare) : new Condition.Among(keys);
     }
 }

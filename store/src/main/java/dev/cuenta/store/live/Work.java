@@ -95,13 +95,15 @@ public final class Work {
         return scope;
     }
 
-    /** Asks one question that concerns all that an account is, before deciding on something within the scope. */
+    /** Does what concerns all that an account is, in whichever tenant. */
     public <T> T everywhere(Supplier<T> question) {
         Scope own = scope;
         limitTo(Scope.EVERYWHERE);
-        T answer = question.get();
-        limitTo(own);
-        return answer;
+        try {
+            return question.get();
+        } finally {
+            limitTo(own);
+        }
     }
 
     /** Is told to PostgreSQL too, for this transaction; see {@link RowSecurity}. */

@@ -213,8 +213,8 @@ public final class Shape {
      * not trusted with values of accounts that may not be seen. Empty where there is none, or where it is used.
      */
     public static Optional<String> untrustedIndex(Field field, Comparison comparison) {
-        if (field.withinTenant()) {
-            return Optional.empty(); // its indexes begin with the tenant
+        if (field.withinTenant() && field.uniqueWithinTenant() && comparison == Comparison.EQ) {
+            return Optional.of(RuleNames.unique(field));
         }
         if (field.unique() && comparison == Comparison.EQ) {
             return Optional.empty(); // keyByUnique asks within the statement
