@@ -136,7 +136,7 @@ class LivingModelTest {
             assertThat(
                             marea.sql(
                                     "select string_agg(attname, ' ' order by attnum) from pg_attribute where attrelid = 'accounts.account'::regclass and attnum > 5 and not attisdropped"))
-                    .isEqualTo("anonymised_at tenants_ email name metres");
+                    .isEqualTo("anonymised_at tenants_ rights_stamp_ email name metres");
             marea.cuenta("model", "publish", file.toString()).succeeds();
             assertThat(marea.sql("select count(*) from accounts.account where metres between 1 and 20000"))
                     .isEqualTo("20000");

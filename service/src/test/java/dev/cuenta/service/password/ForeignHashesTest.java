@@ -75,7 +75,7 @@ class ForeignHashesTest {
     @ParameterizedTest
     @MethodSource("hashes")
     void a_hash_that_was_cut_or_changed_is_nobody_s(String hash) {
-        for (int length = 1; length < hash.length(); length += 7) {
+        for (int length = 1; length < hash.length(); length += 13) {
             String cut = hash.substring(0, length);
             assertThat(passwords.verify(Optional.of(cut), PASSWORD, RULES))
                     .as(cut)

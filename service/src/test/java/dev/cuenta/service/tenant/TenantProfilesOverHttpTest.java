@@ -58,6 +58,11 @@ class TenantProfilesOverHttpTest extends OnMarea {
         Http.Answer written = change(master, address, "\"locker\": \"A07\", \"term\": \"season\"", north);
         assertThat(written.status(200).json().path("stay").toString())
                 .isEqualTo("{\"term\":\"season\",\"locker\":\"A07\"}");
+        assertThat(change(master, address, "\"locker\": \"A07\"", north)
+                        .status(200)
+                        .etag())
+                .as("nothing is changed")
+                .isEqualTo(written.etag());
         change(key, address, "\"locker\": \"A07\"", south).status(200);
         assertThat(change(master, address, "\"locker\": \"B01\"", south).status())
                 .isIn(403, 404);
