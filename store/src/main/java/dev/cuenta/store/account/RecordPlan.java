@@ -97,7 +97,7 @@ final class RecordPlan {
                 needs.roles() ? ROLES : NOTHING,
                 needs.tenants() || !there.isEmpty() ? tenants(there, shape) : NOTHING,
                 needs.confirmed() ? confirmed(model) : NOTHING,
-                needs.roles() ? RightsStamps.of("a.id") : "0"));
+                needs.roles() ? RightsStamps.ofRow("a") : "0"));
         this.own = places("a", model.ownFields(), needs, shape);
         StringBuilder joined = new StringBuilder();
         model.profiles().values().stream()

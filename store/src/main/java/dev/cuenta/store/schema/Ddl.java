@@ -174,6 +174,7 @@ public final class Ddl {
                 "role_given_in_tenant",
                 "cuenta.role_given",
                 "(tenant_id, role, account_id) where tenant_id is not null"));
+        parts.add(Part.index("role_given_timed", "cuenta.role_given", "(account_id) where " + RightsStamps.TIMED));
         parts.add(Part.index("role_given_waiting", "cuenta.role_given", "(account_id) where waiting"));
         parts.add(Part.table(
                         "cuenta.membership",

@@ -86,11 +86,14 @@ class RightsStampsTest extends DatabaseTest {
         String tenant = "'" + any(tenants, random) + "'";
         String grant = " where account_id = " + account + " and role = " + any(ROLES, random);
         return switch (random.nextInt(11)) {
-            case 0, 1, 2 ->
-                "insert into cuenta.role_given (account_id, role, tenant_id, starts_at, ends_at, waiting) values ("
-                        + account + ", " + any(ROLES, random) + ", " + (random.nextBoolean() ? "null" : tenant) + ", "
-                        + around(random) + ", " + around(random) + ", " + random.nextBoolean()
-                        + ") on conflict do nothing";
+            case 0, 1, 2 -> {
+                String place = random.nextBoolean() ? "null" : tenant;
+                yield "insert into cuenta.role_given (account_id, role, tenant_id, starts_at, ends_at, waiting) select "
+                        + account + ", " + any(ROLES, random) + ", " + place + ", " + around(random) + ", "
+                        + around(random) + ", " + random.nextBoolean() + " where " + place
+                        + " is null or exists (select from cuenta.membership where account_id = " + account
+                        + " and tenant_id = " + place + ") on conflict do nothing";
+            }
             case 3 -> "delete from cuenta.role_given" + grant;
             case 4 ->
                 "update cuenta.role_given set starts_at = " + around(random) + ", ends_at = " + around(random) + grant;
@@ -98,7 +101,10 @@ class RightsStampsTest extends DatabaseTest {
             case 6, 7 ->
                 "insert into cuenta.membership (account_id, tenant_id) values (" + account + ", " + tenant
                         + ") on conflict do nothing";
-            case 8 -> "delete from cuenta.membership where account_id = " + account + " and tenant_id = " + tenant;
+            case 8 -> {
+                String there = " where account_id = " + account + " and tenant_id = " + tenant + ";";
+                yield "delete from cuenta.role_given" + there + "delete from cuenta.membership" + there;
+            }
             case 9 ->
                 "update cuenta.tenant set suspended_at = case when suspended_at is null then now() end where id = "
                         + tenant;
@@ -149,7 +155,8 @@ class RightsStampsTest extends DatabaseTest {
     void accounts_have_numbers_from_the_first_start_of_a_version_that_counts() {
         database.sql()
                 .sql("drop function cuenta.role_taken() cascade; drop function cuenta.membership_taken() cascade;"
-                        + " drop function cuenta.rights_stamp; alter table accounts.account drop column rights_stamp_")
+                        + " drop function cuenta.rights_stamp(uuid); drop function cuenta.rights_stamp(uuid, bigint, uuid[]);"
+                        + " alter table accounts.account drop column rights_stamp_")
                 .update();
         database.publisher().prepare();
         String signe = accounts.get(0);

@@ -305,6 +305,7 @@ class RowSecurityTest extends DatabaseTest {
                 .containsExactlyInAnyOrder(
                         "account_modified",
                         "account_modified_by_new",
+                        "rights_given",
                         "rights_taken",
                         "tenants_of_account",
                         "tenants_of_new_members");
