@@ -40,7 +40,9 @@
       {x}
       y={y + radius(table.bytes, largest) + 16}
       text-anchor="middle"
-      class="fill-current text-[13px] font-semibold"
+      paint-order="stroke"
+      stroke-width="6"
+      class="fill-current stroke-white text-[13px] font-semibold dark:stroke-gray-800"
     >
       {name}
     </text>
