@@ -6,6 +6,7 @@
   import Twin from "../parts/Twin.svelte";
   import { session } from "../session/session.svelte.ts";
   import AccountTable from "./AccountTable.svelte";
+  import { CellsState } from "./cells.svelte.ts";
   import Conditions from "./Conditions.svelte";
   import { argument } from "../parts/shell.ts";
   import ListControls from "./ListControls.svelte";
@@ -14,6 +15,7 @@
   const form = session.form!;
   const list = new AccountListState(form, location.search);
   void list.open();
+  const cells = new CellsState(form, (account) => list.replace(account));
   $effect(() => history.replaceState(history.state, "", `/accounts${list.address && "?"}${list.address}`));
   const command = $derived(
     `cuenta accounts list${list.filter ? ` --filter ${argument(list.filter)}` : ""} --sort=${list.sort}`,
@@ -37,6 +39,18 @@
 {#if list.caution}<div class="mb-3"><Notice kind="slow" text={list.caution} /></div>{/if}
 {#if list.failure}<div class="mb-3"><Notice kind="refused" text={list.failure} /></div>{/if}
 
+{#if cells.done}
+  {@const { account, field } = cells.done}
+  <div class="mb-3 flex flex-wrap items-center gap-3">
+    <Notice kind="done" text={`${field.label} of ${account.displayName} is changed.`} />
+    <button type="button" class="link" disabled={cells.busy} onclick={() => cells.undo()}>Undo</button>
+  </div>
+{:else if cells.undone}
+  {@const { account, field } = cells.undone}
+  <div class="mb-3"><Notice kind="done" text={`${field.label} of ${account.displayName} is as it was.`} /></div>
+{/if}
+{#if cells.error && !cells.open}<div class="mb-3"><Notice kind="refused" text={cells.error} /></div>{/if}
+
 <Scroller label="List of accounts" busy={list.loading}>
   {#if list.loading && list.items.length === 0}
     <Skeleton rows={10} />
@@ -55,7 +69,7 @@
       {/if}
     </div>
   {:else}
-    <AccountTable {list} {form} />
+    <AccountTable {list} {form} {cells} />
   {/if}
 </Scroller>
 

@@ -3,11 +3,12 @@
   import type { Form } from "../api/model.ts";
   import { pictureAddress } from "../api/pictures.ts";
   import Moment from "../parts/Moment.svelte";
+  import Cell from "./Cell.svelte";
+  import type { CellsState } from "./cells.svelte.ts";
   import { initials, valueOf } from "./fields.ts";
-  import FieldValue from "./FieldValue.svelte";
   import type { AccountListState } from "./list.svelte.ts";
 
-  let { list, form }: { list: AccountListState; form: Form } = $props();
+  let { list, form, cells }: { list: AccountListState; form: Form; cells: CellsState } = $props();
 
   const portrait = $derived(form.fields.find((field) => field.type === "image" && field.reads && field.shown));
   const pictureOf = (account: Account) => portrait && (valueOf(account, portrait) as string | undefined);
@@ -63,7 +64,7 @@
         <td>{kinds.get(account.kind) ?? account.kind}</td>
         {#each list.fields as field (field.path)}
           <td class={[field.control === "number" && "text-right", "max-w-64 truncate"]}
-            ><FieldValue {field} value={valueOf(account, field)} ref={account.id} small /></td
+            ><Cell {cells} {account} {field} /></td
           >
         {/each}
         <td><Moment at={account.meta.created} /></td>

@@ -94,6 +94,11 @@ export class AccountListState {
     return this.load(true);
   }
 
+  /** Shows the account as it is now, where it stands. */
+  replace(account: Account): void {
+    this.items = this.items.map((item) => (item.id === account.id ? account : item));
+  }
+
   next(): Promise<void> {
     this.#cursors = [...this.#cursors, this.#next];
     return this.load(false);

@@ -97,6 +97,27 @@ class ConsoleTest extends InBrowser {
                 .isEqualTo("4");
     }
 
+    @Test
+    void a_value_is_changed_where_it_stands_in_the_list_and_taken_back() {
+        String years =
+                "select contract_years from accounts.profile_employment p join accounts.account a on a.id = p.account_id where email like 'signe.lund%'";
+        open("/accounts?filter=email+sw+%22signe.lund%22&columns=employment.contractYears,email");
+        String control = "input[aria-label='Contract years of Signe Lund']";
+        click("[title='Change Contract years of Signe Lund']");
+        type(control, "77");
+        find(control).sendKeys(Keys.ENTER);
+        awaitText("table.ledger [role=alert]", "Must be 5 or less.");
+        type(control, "4");
+        find(control).sendKeys(Keys.ENTER);
+        awaitText("main", "Contract years of Signe Lund is changed.");
+        assertThat(marea.sql(years)).isEqualTo("4");
+        assertThat(texts("[title='Change Email of Signe Lund']")).isEmpty();
+
+        press("Undo");
+        awaitText("main", "Contract years of Signe Lund is as it was.");
+        assertThat(marea.sql(years)).isEqualTo("2");
+    }
+
     /** Ended elsewhere, or by itself: it is the same for whoever is at work. */
     @Test
     void a_session_that_ended_is_opened_again_over_what_was_typed() {
