@@ -186,22 +186,22 @@ class TenantValuesTest extends DatabaseTest {
     @Test
     void fields_of_a_profile_are_kept_apart_as_well() {
         String before = with("nickname: { type: string }")
-                + "profiles: { mooring: { fields: { tenantId: { type: string }, since: { type: integer } } } }\n";
+                + "profiles: { mooring: { fields: { slug: { type: string }, since: { type: integer } } } }\n";
         String after = before.replace(
                 "{ type: string }, since: { type: integer }",
                 "{ type: string, uniqueness: tenant }, since: { type: integer, uniqueness: tenant }");
         publish(before);
         moorings();
-        made(database.live(), "ines", Map.of("mooring.tenantId", "B07", "mooring.since", 7L), north);
-        AccountId noor = made(database.live(), "noor", Map.of("mooring.tenantId", "b07", "mooring.since", 8L), north);
+        made(database.live(), "ines", Map.of("mooring.slug", "B07", "mooring.since", 7L), north);
+        AccountId noor = made(database.live(), "noor", Map.of("mooring.slug", "b07", "mooring.since", 8L), north);
         assertThat(database.diff(after).changes())
                 .extracting(Change::name, Change::records)
                 .containsExactlyInAnyOrder(
-                        tuple("uniqueness-added:mooring.tenantId", 2L), tuple("uniqueness-added:mooring.since", 0L));
-        change(noor, "mooring.tenantId", "B08");
+                        tuple("uniqueness-added:mooring.slug", 2L), tuple("uniqueness-added:mooring.since", 0L));
+        change(noor, "mooring.slug", "B08");
         publish(after);
 
-        assertTaken(() -> change(noor, "mooring.tenantId", "B07"));
+        assertTaken(() -> change(noor, "mooring.slug", "B07"));
         assertTaken(() -> made(database.live(), "rik", Map.of("mooring.since", 8L), north));
         assertThat(differences(after)).isEmpty();
     }
