@@ -25,10 +25,15 @@ import java.util.regex.Pattern;
  * A row's values as the model's fields read them.
  *
  * @param values typed; defaults where the row says nothing
+ * @param inTenant what the account is to have in its tenant
  * @param leftOut values that do not fit an optional field
  * @param missing why the row cannot be an account: a required value that is not there or does not fit
  */
-public record AdoptedValues(Map<FieldPath, Object> values, List<Violation> leftOut, List<Violation> missing) {
+public record AdoptedValues(
+        Map<FieldPath, Object> values,
+        Map<FieldPath, Object> inTenant,
+        List<Violation> leftOut,
+        List<Violation> missing) {
     private static final Set<String> YES = Set.of("t", "y", "yes", "1", "true");
     private static final Pattern DAY = Pattern.compile("\\d{4}-\\d\\d-\\d\\d");
     private static final Pattern HOURS_OFF = Pattern.compile("[+-]\\d\\d$");
@@ -38,6 +43,7 @@ public record AdoptedValues(Map<FieldPath, Object> values, List<Violation> leftO
     /** Reads values that are named by field. */
     public static AdoptedValues of(AccountModel model, Kind kind, Map<String, Object> given) {
         Map<FieldPath, Object> values = new LinkedHashMap<>();
+        Map<FieldPath, Object> inTenant = new LinkedHashMap<>();
         List<Violation> leftOut = new ArrayList<>();
         List<Violation> missing = new ArrayList<>();
         List<Field> fields = model.fieldsOf(kind).stream().filter(Field::stored).toList();
@@ -48,7 +54,7 @@ public record AdoptedValues(Map<FieldPath, Object> values, List<Violation> leftO
                     : read(raw, field.type(), field.limits());
             Object value = outcome.value().orElse(field.defaultValue());
             if (value != null) {
-                values.put(field.path(), value);
+                (field.withinTenant() ? inTenant : values).put(field.path(), value);
             }
             outcome.refusal()
                     .map(refusal -> new Violation(field.path().pointer(), refusal.code(), refusal.detail()))
@@ -62,7 +68,7 @@ public record AdoptedValues(Map<FieldPath, Object> values, List<Violation> leftO
                         FieldPath.parse(name).pointer(),
                         "unknown",
                         "The live model has no field `" + name + "` for the kind `" + kind.name() + "`.")));
-        return new AdoptedValues(values, leftOut, missing);
+        return new AdoptedValues(values, inTenant, leftOut, missing);
     }
 
     /** As the type reads it; what other programs write for yes and no, and for moments, is understood. */

@@ -30,11 +30,14 @@ import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Memberships.Joining;
 import dev.cuenta.wire.adoption.AdoptedRows.InTenant;
+import java.text.Normalizer;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -57,6 +60,7 @@ final class Belongings {
     private final List<Joining> memberships = new ArrayList<>();
     private final List<Confirmed> confirmed = new ArrayList<>();
     private final List<Settled> settled = new ArrayList<>();
+    private final Set<String> claimed = new HashSet<>();
 
     /** What an account has in one of its tenants. */
     private record Settled(AccountId id, TenantId tenant, Map<FieldPath, @Nullable Object> values) {}
@@ -77,9 +81,22 @@ final class Belongings {
         }
     }
 
-    /** @param said gets what is left out */
-    void add(AccountId id, Row row, NewAccount account, List<Violation> said) {
+    /**
+     * @param inTenant what the account is to have in the one tenant that the row names
+     * @param said gets what is left out
+     */
+    void add(AccountId id, Row row, NewAccount account, Map<FieldPath, Object> inTenant, List<Violation> said) {
         Map<TenantId, InTenant> joined = join(id, row, account, said);
+        if (!inTenant.isEmpty() && joined.size() == 1) {
+            settle(id, joined.keySet().iterator().next(), inTenant, said);
+        } else {
+            inTenant.keySet()
+                    .forEach(path -> said.add(new Violation(
+                            path.pointer(),
+                            "tenant",
+                            "`" + path + "` has a value in each tenant, and the row names "
+                                    + (joined.isEmpty() ? "none." : "several."))));
+        }
         joined.forEach((tenant, sent) -> {
             Map<String, String> ends = sent.roleEnds() == null ? Map.of() : sent.roleEnds();
             named(sent.roles(), "/tenants", said).forEach(role -> give(id, account.kind(), role, tenant, ends, said));
@@ -120,12 +137,39 @@ final class Belongings {
             return;
         }
         try {
-            settled.add(new Settled(id, tenant, work.revision().admission().forTenant(tenant, kind, sent.values())));
+            settle(id, tenant, work.revision().admission().forTenant(tenant, kind, sent.values()), said);
         } catch (Problem refused) {
             refused.violations()
                     .forEach(violation -> said.add(
                             new Violation("/tenants" + violation.pointer(), violation.code(), violation.detail())));
         }
+    }
+
+    /** But for what another account has there, and no two can have. */
+    private void settle(
+            AccountId id, TenantId tenant, Map<FieldPath, ? extends @Nullable Object> values, List<Violation> said) {
+        Map<FieldPath, @Nullable Object> free = new LinkedHashMap<>(values);
+        free.entrySet().removeIf(entry -> {
+            Field field = model.field(entry.getKey()).orElseThrow();
+            Object value = entry.getValue();
+            boolean taken = value != null && field.uniqueWithinTenant() && isTaken(field, tenant, value);
+            if (taken) {
+                said.add(new Violation(
+                        field.path().pointer(),
+                        "taken",
+                        "Another account of the tenant has this `" + field.path() + "`."));
+            }
+            return taken;
+        });
+        settled.add(new Settled(id, tenant, free));
+    }
+
+    private boolean isTaken(Field field, TenantId tenant, Object value) {
+        String form = field.limits().caseExact()
+                ? value.toString()
+                : Normalizer.normalize(value.toString(), Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
+        return !claimed.add(tenant + " " + field.path() + " " + form)
+                || new Accounts(work).isTaken(field, tenant, value);
     }
 
     private Set<Role> everywhere(Row row, Kind kind, List<Violation> said) {

@@ -223,6 +223,11 @@ final class Pass {
             stored.change(account, lacking, intake.now);
             intake.pictures.store(row, same, lacking.keySet(), intake.work);
         }
+        Objects.requireNonNull(read.get(row))
+                .inTenant()
+                .keySet()
+                .forEach(path -> left.add(new Violation(
+                        path.pointer(), "tenant", "The account was there already: what it has in its tenants stays.")));
         adopted.add(new Adopted(row.key(), same, true));
         results.put(row, new Result(row.key(), Outcome.JOINED, same.text(), left));
     }
@@ -240,7 +245,8 @@ final class Pass {
             List<Violation> said = Objects.requireNonNull(notes.get(row));
             intake.hash(row, said).ifPresent(hash -> hashes.put(id, hash));
             NewAccount account = Objects.requireNonNull(accounts.get(row));
-            intake.belongings.add(id, row, account, said);
+            intake.belongings.add(
+                    id, row, account, Objects.requireNonNull(read.get(row)).inTenant(), said);
             intake.pictures.store(row, id, account.values().keySet(), intake.work);
             adopted.add(new Adopted(row.key(), id, false));
             results.put(row, new Result(row.key(), Outcome.BROUGHT, id.text(), said));

@@ -7,6 +7,7 @@ import dev.cuenta.service.testing.Http;
 import dev.cuenta.service.testing.OnMarea;
 import dev.cuenta.service.testing.RunningService;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -175,6 +176,40 @@ class AdoptionOverHttpTest extends OnMarea {
         assertThat(marea.sql("select count(*) from cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id"
                         + " where t.name = 'Porto Novo'"))
                 .isEqualTo("3");
+    }
+
+    @Test
+    @SuppressWarnings("unchecked") // made here
+    void what_belongs_to_somebody_in_a_tenant_comes_with_the_one_that_the_row_names() {
+        Map<String, Object> one = Map.of("tenants", List.of(Map.of("name", "Porto Lanzado")));
+        Map<String, Object> two =
+                Map.of("tenants", List.of(Map.of("name", "Porto Lanzado"), Map.of("name", "Punta Clara")));
+        List<Map<String, Object>> rows = new ArrayList<>();
+        for (Map.Entry<String, Map<String, Object>> each : Map.of(
+                        "una", one, "vic", one, "wim", two, "yan", Map.<String, Object>of())
+                .entrySet()) {
+            Map<String, Object> row = new LinkedHashMap<>(belonging(each.getKey(), each.getValue()));
+            Map<String, Object> values = new LinkedHashMap<>((Map<String, Object>) row.get("values"));
+            values.put("stay.term", "year");
+            values.put("stay.locker", "K07");
+            row.put("values", values);
+            rows.add(row);
+        }
+        rows.sort(Comparator.comparing(row -> String.valueOf(row.get("key"))));
+        JsonNode items = marea.operator()
+                .post("/v1/adoptions/stays", Map.of("accounts", rows))
+                .status(200)
+                .json()
+                .path("items");
+
+        assertThat(shown("una").path("tenants").get(0).path("stay").toString())
+                .isEqualTo("{\"term\":\"year\",\"locker\":\"K07\"}");
+        assertThat(shown("vic").path("tenants").get(0).path("stay").toString()).isEqualTo("{\"term\":\"year\"}");
+        assertThat(items.get(1).toString()).contains("Another account of the tenant has this `stay.locker`");
+        assertThat(items.get(2).toString())
+                .contains("`stay.term` has a value in each tenant, and the row names several.");
+        assertThat(items.get(3).toString()).contains("the row names none.");
+        assertThat(shown("wim").path("tenants").toString()).doesNotContain("stay");
     }
 
     @Test

@@ -63,6 +63,19 @@ public final class Accounts {
         new AccountRows(work).settle(account, tenant, values);
     }
 
+    /** Whether an account of the tenant has that value of a field that is unique there. */
+    public boolean isTaken(Field field, TenantId tenant, Object value) {
+        return work.sql()
+                .sql("select exists (select from "
+                        + Shape.qualified(field.path().profile())
+                        + " where tenant_id = ? and "
+                        + Shape.comparable(field, Shape.quoted(shape.columnNow(field))) + " = "
+                        + Shape.comparable(field, "?") + ")")
+                .params(tenant.value(), value)
+                .query(Boolean.class)
+                .single();
+    }
+
     /** Empty for an account that does not exist, or is out of the work's scope. */
     public Optional<AccountRecord> find(AccountId id) {
         return new Records(work).read(id);
