@@ -3,7 +3,6 @@ package dev.cuenta.service.tenant;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.service.testing.Http;
-import dev.cuenta.service.testing.OnMarea;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -11,16 +10,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** Tenants from their first day to their last: named, listed, suspended, removed. */
-class TenantLifeTest extends OnMarea {
-    private static String made(String name) {
-        return marea.keyHolder()
-                .post("/v1/tenants", Map.of("name", name))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
-    }
-
+class TenantLifeTest extends PeopleInTenants {
     private static Http.Answer change(Http by, String tenant, Object what) {
         return by.patch("/v1/tenants/" + tenant, what);
     }

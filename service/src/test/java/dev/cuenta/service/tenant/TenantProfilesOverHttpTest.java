@@ -3,7 +3,6 @@ package dev.cuenta.service.tenant;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.service.testing.Http;
-import dev.cuenta.service.testing.OnMarea;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
@@ -11,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** What a person has in each harbour, as anybody meets it over HTTP. */
-class TenantProfilesOverHttpTest extends OnMarea {
+class TenantProfilesOverHttpTest extends PeopleInTenants {
     private static String north;
     private static String south;
 
@@ -19,15 +18,6 @@ class TenantProfilesOverHttpTest extends OnMarea {
     static void harbours() {
         north = made("North basin");
         south = made("South basin");
-    }
-
-    private static String made(String name) {
-        return marea.keyHolder()
-                .post("/v1/tenants", Map.of("name", name))
-                .status(201)
-                .json()
-                .path("id")
-                .asString();
     }
 
     private static String member(String name) {
