@@ -18,10 +18,11 @@
     onchanged: () => void;
   }
   let { account, ref, groups, uploads, record, onchanged }: Props = $props();
+  const sheets = $derived([...groups.map((group) => ({ ...group, values: account })), ...record.tenantGroups]);
 </script>
 
 <div class="gap-4 lg:columns-2">
-  {#each groups as group (group.title)}
+  {#each sheets as group (group.title)}
     <section class="sheet mb-4 break-inside-avoid p-4">
       <h2 class="mb-3">{group.title}</h2>
       <dl class="grid grid-cols-[minmax(6.5rem,2fr)_3fr] gap-x-4 gap-y-2">
@@ -44,10 +45,10 @@
                 {field}
                 value={field.sensitivity === "secret"
                   ? (record.opened[field.path] ?? undefined)
-                  : valueOf(account, field)}
+                  : valueOf(group.values, field)}
                 {ref}
               />
-              {#if field.confirm && valueOf(account, field) !== undefined}
+              {#if field.confirm && valueOf(group.values, field) !== undefined}
                 <Confirmation
                   field={field.path}
                   at={account.meta.confirmed?.[field.path]}
@@ -58,17 +59,6 @@
               {/if}
             {/if}
           </dd>
-        {/each}
-      </dl>
-    </section>
-  {/each}
-  {#each record.tenantGroups as group (group.title)}
-    <section class="sheet mb-4 break-inside-avoid p-4">
-      <h2 class="mb-3">{group.title}</h2>
-      <dl class="grid grid-cols-[minmax(6.5rem,2fr)_3fr] gap-x-4 gap-y-2">
-        {#each group.fields as field (field.path)}
-          <dt class="quiet">{field.label}</dt>
-          <dd class="min-w-0 break-words"><FieldValue {field} value={valueOf(group.values, field)} {ref} /></dd>
         {/each}
       </dl>
     </section>

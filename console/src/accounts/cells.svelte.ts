@@ -69,10 +69,11 @@ export class CellsState {
     const { account, field } = this.open;
     const change = { account, field, before: this.#before, after: { ...this.draft } };
     if (Object.keys(bodyOf([field], change.after, change.before)).length === 0) return this.cancel();
-    if (await this.#change(change)) {
+    const changed = await this.#change(change);
+    if (changed) {
       this.open = null;
       this.undone = null;
-      this.done = { ...change, account: this.#latest ?? account };
+      this.done = { ...change, account: changed };
     }
   }
 
@@ -85,19 +86,17 @@ export class CellsState {
     }
   }
 
-  #latest: Account | undefined;
-
-  async #change({ account, field, before, after }: Done): Promise<boolean> {
+  /** The account as it is then; nothing where that is refused. */
+  async #change({ account, field, before, after }: Done): Promise<Account | undefined> {
     this.busy = true;
     this.error = "";
     try {
-      const answer = await changeAccount(account.id, bodyOf([field], after, before), `"${account.meta.version}"`);
-      this.#latest = answer.body;
-      this.#replace(answer.body);
-      return true;
+      const { body } = await changeAccount(account.id, bodyOf([field], after, before), `"${account.meta.version}"`);
+      this.#replace(body);
+      return body;
     } catch (failure) {
       this.error = this.#reason(failure, field);
-      return false;
+      return undefined;
     } finally {
       this.busy = false;
     }
