@@ -48,16 +48,17 @@ final class Searches {
             default -> "'" + compare.comparison() + "', cast(" + value + " as text)";
         };
         List<Object> parameters = new ArrayList<>(List.of(index, compare.value(), FEW + 1));
-        String question = "select cuenta.keys_by_index(?, " + asked + ", ?)";
         if (field.withinTenant()) {
             Optional<TenantId> here = work.scope().tenant();
             if (here.isEmpty()) {
                 return compare; // nobody has a value there
             }
-            question = "select cuenta.keys_in_tenant(?, " + asked + ", ?, ?)";
             parameters.add(here.get().value());
         }
-        List<String> keys = work.ask(question, parameters, (row, number) -> row.getString(1));
+        List<String> keys = work.ask(
+                "select cuenta.keys_by_index(?, " + asked + ", ?" + (field.withinTenant() ? ", ?)" : ")"),
+                parameters,
+                (row, number) -> row.getString(1));
         return keys.size() > FEW ? new Condition.Often(compare) : new Condition.Among(keys);
     }
 }
