@@ -1,5 +1,6 @@
 package dev.cuenta.core.access;
 
+import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.finding.Nearest;
@@ -113,10 +114,7 @@ public final class Admission {
             } else if (!matrix.writes(viewer, field, operation)) {
                 refuse(path.pointer(), "notWritable", "`" + path + "` may not be written by you" + when() + ".");
             } else if (field.withinTenant() && viewer.scope().tenant().isEmpty()) {
-                refuse(
-                        path.pointer(),
-                        "tenant",
-                        "`" + path + "` has a value in each tenant: name the tenant (Cuenta-Tenant, --tenant).");
+                refuse(path.pointer(), "tenant", "`" + path + "` " + Attributes.IN_EACH_TENANT);
             } else if (raw == null) {
                 clear(field);
             } else {

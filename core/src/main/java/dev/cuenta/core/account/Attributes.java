@@ -18,6 +18,10 @@ import java.util.function.Predicate;
 
 /** The attributes that somebody may filter and sort by. */
 public final class Attributes {
+    /** Of what is met where no tenant is named. */
+    public static final String IN_EACH_TENANT =
+            "has a value in each tenant: name the tenant (Cuenta-Tenant, --tenant).";
+
     public static final String CREATED = "meta.created";
     public static final String ANONYMISED = "meta.anonymised";
 
@@ -76,9 +80,7 @@ public final class Attributes {
 
     /** What to do about a path that is not among them. */
     public String advice(String path) {
-        return inTenantsOnly.contains(path)
-                ? "It has a value in each tenant: name the tenant (Cuenta-Tenant, --tenant)."
-                : Nearest.advice(path, paths());
+        return inTenantsOnly.contains(path) ? "It " + IN_EACH_TENANT : Nearest.advice(path, paths());
     }
 
     /** A computed field can be asked about only where the database can compute it, and a secret one only where the model says so. */

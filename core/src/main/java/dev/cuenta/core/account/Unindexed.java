@@ -81,11 +81,7 @@ public final class Unindexed {
 
     private static boolean isCompared(Field field, Comparison comparison, Object value) {
         return switch (comparison) {
-            case EQ ->
-                field.unique()
-                        || field.search()
-                        || field.indexed()
-                        || (field.withinTenant() && field.uniqueWithinTenant());
+            case EQ -> field.uniqueByIndex() || field.search() || field.indexed();
             case NE -> false;
             case CO -> field.search() && value.toString().length() >= SHORTEST_PART;
             case SW -> field.indexed() || (field.search() && value.toString().length() >= SHORTEST_PART);

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Accounts as an export has them, on their way back into an installation whose live model this is. */
@@ -21,8 +20,7 @@ public final class Exported {
                 .filter(field ->
                         field.stored() && !field.withinTenant() && !field.type().isPicture())
                 .toList();
-        this.profilesInTenants =
-                model.profiles().keySet().stream().filter(model::isWithinTenant).collect(Collectors.toSet());
+        this.profilesInTenants = Set.copyOf(model.profiles(true));
     }
 
     /** Names of the fields of which an export can have values. */

@@ -56,6 +56,14 @@ public record AccountModel(
                 .toList();
     }
 
+    /** Names of the profiles that an account has once, or of those that it has in each of its tenants. */
+    public List<String> profiles(boolean withinTenant) {
+        return profiles.values().stream()
+                .filter(profile -> profile.withinTenant() == withinTenant)
+                .map(Profile::name)
+                .toList();
+    }
+
     /** Whether an account has the profile in each of its tenants. */
     public boolean isWithinTenant(@Nullable String profile) {
         return profile != null

@@ -93,6 +93,11 @@ public record Field(
         return uniqueWithinTenant() && !withinTenant;
     }
 
+    /** Whether an index of the field's own table keeps its values apart: in the installation, or in the tenant of each. */
+    public boolean uniqueByIndex() {
+        return unique() || (uniqueWithinTenant() && withinTenant);
+    }
+
     /** Whether the field has a column of its own; a computed one has none. */
     public boolean stored() {
         return compute == null;

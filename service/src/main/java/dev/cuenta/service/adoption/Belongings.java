@@ -2,6 +2,7 @@ package dev.cuenta.service.adoption;
 
 import dev.cuenta.core.access.GivingRule;
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.NormalForm;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.adoption.AdoptedValues;
@@ -30,14 +31,12 @@ import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Memberships.Joining;
 import dev.cuenta.wire.adoption.AdoptedRows.InTenant;
-import java.text.Normalizer;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -165,10 +164,7 @@ final class Belongings {
     }
 
     private boolean isTaken(Field field, TenantId tenant, Object value) {
-        String form = field.limits().caseExact()
-                ? value.toString()
-                : Normalizer.normalize(value.toString(), Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
-        return !claimed.add(tenant + " " + field.path() + " " + form)
+        return !claimed.add(tenant + " " + field.path() + " " + NormalForm.of(field, value.toString()))
                 || new Accounts(work).isTaken(field, tenant, value);
     }
 

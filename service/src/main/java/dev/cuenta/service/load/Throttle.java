@@ -1,15 +1,14 @@
 package dev.cuenta.service.load;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.NormalForm;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.store.session.Attempts;
-import java.text.Normalizer;
 import java.time.Duration;
 import java.util.EnumSet;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.locks.LockSupport;
@@ -79,7 +78,7 @@ public final class Throttle {
         }
 
         private String normal() {
-            return Normalizer.normalize(whom, Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
+            return NormalForm.of(whom);
         }
 
         private byte[] from() {

@@ -3,7 +3,6 @@ package dev.cuenta.store.account;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.retention.Erasure;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.Shape;
@@ -80,13 +79,13 @@ public final class Anonymisation {
     /** Values that accounts have in each of their tenants. */
     private void emptyInTenants(List<AccountId> ids) {
         Shape shape = work.revision().shape();
-        for (Profile profile : shape.model().profiles().values()) {
-            String emptied = shape.model().fieldsOfProfile(profile.name()).stream()
-                    .filter(field -> field.withinTenant() && Erasure.concerns(field))
+        for (String profile : shape.model().profiles(true)) {
+            String emptied = shape.model().fieldsOfProfile(profile).stream()
+                    .filter(Erasure::concerns)
                     .map(field -> Shape.quoted(shape.columnNow(field)) + " = null")
                     .collect(Collectors.joining(", "));
             if (!emptied.isEmpty()) {
-                update("update " + Shape.qualified(profile.name()) + " set " + emptied + " where account_id = ", ids);
+                update("update " + Shape.qualified(profile) + " set " + emptied + " where account_id = ", ids);
             }
         }
     }

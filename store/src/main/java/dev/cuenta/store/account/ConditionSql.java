@@ -46,10 +46,7 @@ final class ConditionSql {
 
     /** Joins for the profiles that were mentioned so far. */
     String joins() {
-        return profiles.stream()
-                .map(profile ->
-                        model.isWithinTenant(profile) ? RecordPlan.joinThere(profile) : RecordPlan.join(profile))
-                .collect(Collectors.joining());
+        return profiles.stream().map(profile -> RecordPlan.join(profile, model)).collect(Collectors.joining());
     }
 
     static String alias(String profile) {

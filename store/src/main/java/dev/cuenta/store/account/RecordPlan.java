@@ -9,7 +9,6 @@ import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
@@ -100,26 +99,23 @@ final class RecordPlan {
                 needs.roles() ? RightsStamps.ofRow("a") : "0"));
         this.own = places("a", model.ownFields(), needs, shape);
         StringBuilder joined = new StringBuilder();
-        model.profiles().values().stream()
-                .filter(each -> !each.withinTenant())
-                .map(Profile::name)
-                .forEach(profile -> {
-                    String alias = ConditionSql.alias(profile);
-                    columns.add(alias + ".account_id");
-                    int key = columns.size();
-                    List<Place> places = places(alias, model.fieldsOfProfile(profile), needs, shape);
-                    if (places.isEmpty()) {
-                        columns.remove(columns.size() - 1);
-                    } else {
-                        profiles.add(new ProfilePlaces(key, places));
-                        joined.append(join(profile));
-                    }
-                });
+        model.profiles(false).forEach(profile -> {
+            String alias = ConditionSql.alias(profile);
+            columns.add(alias + ".account_id");
+            int key = columns.size();
+            List<Place> places = places(alias, model.fieldsOfProfile(profile), needs, shape);
+            if (places.isEmpty()) {
+                columns.remove(columns.size() - 1);
+            } else {
+                profiles.add(new ProfilePlaces(key, places));
+                joined.append(join(profile, model));
+            }
+        });
         // A page is sorted by what is joined.
         there.stream()
                 .map(field -> String.valueOf(field.path().profile()))
                 .distinct()
-                .forEach(profile -> joined.append(joinThere(profile)));
+                .forEach(profile -> joined.append(join(profile, model)));
         this.select = "select " + String.join(", ", columns);
         this.joins = joined.toString();
     }
@@ -128,14 +124,11 @@ final class RecordPlan {
         return model.fields().values().stream().anyMatch(Field::confirmed) ? CONFIRMED : NOTHING;
     }
 
-    static String join(String profile) {
+    /** One that an account has in each of its tenants, in the one to which the transaction is limited: in none, nothing is joined. */
+    static String join(String profile, AccountModel model) {
         String alias = ConditionSql.alias(profile);
-        return " left join " + Shape.qualified(profile) + " " + alias + " on " + alias + ".account_id = a.id";
-    }
-
-    /** As {@link #join}, in the tenant to which the transaction is limited; nothing is joined where it is limited to none. */
-    static String joinThere(String profile) {
-        return join(profile) + " and " + ConditionSql.alias(profile) + ".tenant_id = " + RowSecurity.HERE;
+        String there = model.isWithinTenant(profile) ? " and " + alias + ".tenant_id = " + RowSecurity.HERE : "";
+        return " left join " + Shape.qualified(profile) + " " + alias + " on " + alias + ".account_id = a.id" + there;
     }
 
     /** With the values of fields that an account has in each of its tenants. */

@@ -2,7 +2,6 @@ package dev.cuenta.store.live;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.store.schema.ColumnType;
 import dev.cuenta.store.schema.Shape;
@@ -33,10 +32,7 @@ final class MappingXml {
         MappingXml mapping = new MappingXml(shape);
         AccountModel model = shape.model();
         mapping.account(model.ownFields());
-        model.profiles().values().stream()
-                .filter(profile -> !profile.withinTenant())
-                .map(Profile::name)
-                .forEach(profile -> mapping.profile(profile, model.fieldsOfProfile(profile)));
+        model.profiles(false).forEach(profile -> mapping.profile(profile, model.fieldsOfProfile(profile)));
         return mapping.xml.append("</entity-mappings>\n").toString();
     }
 

@@ -496,7 +496,7 @@ public final class Ddl {
         List<Index> indexes = new ArrayList<>();
         String column = quoted(columnName);
         String within = field.withinTenant() ? TENANT_KEY + ", " : "";
-        if (field.unique() || (field.withinTenant() && field.uniqueWithinTenant())) {
+        if (field.uniqueByIndex()) {
             indexes.add(new Index(RuleNames.unique(field), true, "(" + within + Shape.comparable(field, column) + ")"));
         }
         if (field.search() && !field.secret()) {

@@ -3,7 +3,6 @@ package dev.cuenta.store.schema;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
-import dev.cuenta.core.model.Profile;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
 import java.util.ArrayList;
@@ -94,9 +93,7 @@ public final class Shape {
         return Stream.concat(
                         new Ddl(this)
                                 .dependents().stream().filter(Ddl.Part::returns).map(Ddl.Part::name),
-                        model.profiles().values().stream()
-                                .filter(Profile::withinTenant)
-                                .map(profile -> qualified(profile.name())))
+                        model.profiles(true).stream().map(Shape::qualified))
                 .toList();
     }
 

@@ -1,15 +1,14 @@
 package dev.cuenta.store.secret;
 
+import dev.cuenta.core.account.NormalForm;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
-import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.HexFormat;
-import java.util.Locale;
 import javax.crypto.Cipher;
 import javax.crypto.spec.GCMParameterSpec;
 import org.jspecify.annotations.Nullable;
@@ -59,10 +58,7 @@ public final class Secrets {
      * A hash of a value under a key, by which it is found again: over the field's path and the value in its normal form. Whoever has the database alone can try out nothing.
      */
     public String lookup(SecretKey key, Field field, Object value) {
-        String written = String.valueOf(field.type().write(value));
-        String form = field.limits().caseExact()
-                ? written
-                : Normalizer.normalize(written, Normalizer.Form.NFKC).toLowerCase(Locale.ROOT);
+        String form = NormalForm.of(field, String.valueOf(field.type().write(value)));
         return HexFormat.of().formatHex(keyed(key, "cuenta lookup\0" + field.path() + "\0" + form));
     }
 

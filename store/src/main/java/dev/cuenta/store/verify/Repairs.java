@@ -4,7 +4,6 @@ import static dev.cuenta.store.schema.Shape.quoted;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.Profile;
 import dev.cuenta.store.schema.AccountIndexes;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.RuleNames;
@@ -35,9 +34,8 @@ final class Repairs {
                         .filter(Field::stored)
                         .filter(field -> Shape.table(field.path().profile()).equals(table))
                         .toList();
-        Optional<Profile> inTenants = model.profiles().values().stream()
-                .filter(profile ->
-                        profile.withinTenant() && Shape.table(profile.name()).equals(table))
+        Optional<String> inTenants = model.profiles(true).stream()
+                .filter(profile -> Shape.table(profile).equals(table))
                 .findFirst();
         List<String> columns = new ArrayList<>(
                 account
@@ -58,7 +56,7 @@ final class Repairs {
             statements.add("alter table pg_temp." + quoted(table) + " add constraint "
                     + quoted(table + "_account_id_tenant_id_fkey") + " "
                     + Ddl.OF_MEMBERSHIP.formatted("pg_temp.membership"));
-            statements.add(Ddl.tenantIndex(inTenants.get().name(), "pg_temp." + quoted(table)));
+            statements.add(Ddl.tenantIndex(inTenants.get(), "pg_temp." + quoted(table)));
         } else {
             statements.add(
                     "alter table pg_temp." + quoted(table) + " add constraint " + quoted(table + "_account_id_fkey")
