@@ -16,6 +16,9 @@ import java.util.concurrent.TimeUnit;
 final class ServiceProcess implements ServiceProgram {
     private static final String STARTED = "Started CuentaApplication";
 
+    /** It is made while the first tests run. */
+    private static final Path CLASS_ARCHIVE = Models.root().resolve("service/target/cuenta.jsa");
+
     private final Path log;
     private Process process;
 
@@ -51,6 +54,7 @@ final class ServiceProcess implements ServiceProgram {
     }
 
     private void launch(Map<String, String> settings) {
+        Await.until("the archive of classes is made", () -> Files.exists(CLASS_ARCHIVE));
         ProcessBuilder builder = new ProcessBuilder(
                         Models.root().resolve("bin/serve").toString())
                 .redirectErrorStream(true)
