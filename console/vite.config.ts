@@ -13,6 +13,6 @@ export default defineConfig({
     modulePreload: { polyfill: false },
   },
   server: { proxy: { "/v1": "http://127.0.0.1:7480" } },
-  // Only what looks at a page says that it needs one: making one takes longer than most tests.
-  test: { environment: "node", pool: "threads", include: ["src/**/*.test.ts"] },
+  // Only what looks at a page says that it needs one: making one takes longer than most tests, and so does importing everything anew for each file.
+  test: { environment: "node", pool: "threads", isolate: false, include: ["src/**/*.test.ts"] },
 });

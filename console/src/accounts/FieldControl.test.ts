@@ -1,9 +1,11 @@
 // @vitest-environment jsdom
-import "../test/setup";
 import { render, screen } from "@testing-library/svelte";
 import { describe, expect, it } from "vitest";
 import { field } from "../test/marea.ts";
 import FieldControl from "./FieldControl.svelte";
+import { drawing } from "../test/setup.ts";
+
+drawing();
 
 function control(control: string, more = {}) {
   render(FieldControl, {

@@ -1,9 +1,11 @@
 // @vitest-environment jsdom
-import "../test/setup";
 import { fireEvent, render, screen } from "@testing-library/svelte";
 import { expect, it, vi } from "vitest";
 import { answering } from "../test/marea.ts";
 import Confirmation from "./Confirmation.svelte";
+import { drawing } from "../test/setup.ts";
+
+drawing();
 
 it("sends a code, says when it is wrong, and is done with the right one", async () => {
   const onconfirmed = vi.fn<() => void>();

@@ -1,6 +1,10 @@
 import "@testing-library/jest-dom/vitest";
+import * as matchers from "@testing-library/jest-dom/matchers";
 import { cleanup } from "@testing-library/svelte";
-import { afterEach } from "vitest";
+import { afterEach, expect } from "vitest";
 
-/** For tests that draw components. */
-afterEach(cleanup);
+/** For files whose tests draw components. What was imported for one file is there for the next: so each says it. */
+export function drawing(): void {
+  expect.extend(matchers);
+  afterEach(cleanup);
+}
