@@ -51,9 +51,9 @@ final class Installation extends RunningService {
         return new Installation(cluster, Origin.nothing(), new ServiceProcess());
     }
 
-    /** The packaged program with the demo's records. */
+    /** The packaged program with the demo's records and its model to the letter. */
     static Installation mareaProcess() {
-        return new Installation(Cluster.shared(), Origin.marea(), new ServiceProcess());
+        return new Installation(Cluster.shared(), Origin.mareaToTheLetter(), new ServiceProcess());
     }
 
     /** From a dump in PostgreSQL's own format, and the files with the keys of where it was made. */

@@ -17,9 +17,9 @@ class MissingWallTest extends HiddenValues {
     void the_search_finds_what_a_missing_wall_lets_out(@TempDir Path folder) throws IOException {
         publish(folder, false);
         List<Leak> leaks = new ArrayList<>();
-        for (Visitor visitor : visitors) {
-            walk(visitor, RECORDS, leaks);
-        }
+        visitors.stream()
+                .filter(visitor -> Set.of("administrator", "guest", "member").contains(visitor.party()))
+                .forEach(visitor -> walk(visitor, RECORDS, leaks));
 
         assertThat(leaks).extracting(Leak::what).containsOnly(NEVER);
         assertThat(leaks).extracting(Leak::party).contains("administrator").doesNotContain("guest", "member");

@@ -190,8 +190,10 @@ class OperatorAtTheTerminalTest extends OnMarea {
     }
 
     @Test
-    void is_told_that_a_file_changes_nothing() {
-        assertThat(marea.cuenta("model", "publish", "marea/account-model.yaml").text())
+    void is_told_that_a_file_changes_nothing(@TempDir Path folder) throws IOException {
+        Path shown = folder.resolve("account-model.yaml");
+        Files.writeString(shown, marea.cuenta("model", "show").succeeds().text());
+        assertThat(marea.cuenta("model", "publish", shown.toString()).text())
                 .contains("Nothing changes against revision 1.");
     }
 
