@@ -24,6 +24,23 @@
   }
 </script>
 
+{#snippet field(name: string, label: string, help: string, text: { bind: () => string; set: (text: string) => void })}
+  {@const id = `tenant-${name.replace("/", "-")}`}
+  <div>
+    <Label for={id} class="mb-1">{label}</Label>
+    <Input
+      {id}
+      class={name === "slug" || name === "domains" ? "font-mono" : ""}
+      aria-invalid={state.errors[name] ? true : undefined}
+      aria-describedby="{id}-help"
+      bind:value={text.bind, text.set}
+    />
+    <p id="{id}-help" class="mt-1 text-xs {state.errors[name] ? 'text-red-800 dark:text-red-300' : 'quiet'}">
+      {state.errors[name] ?? help}
+    </p>
+  </div>
+{/snippet}
+
 <svelte:head><title>{state.tenant?.name ?? "Tenant"} · Cuenta</title></svelte:head>
 
 {#if state.failure}<div class="mb-3"><Notice kind="refused" text={state.failure} /></div>{/if}
@@ -31,6 +48,10 @@
   {#if !state.failure}<div class="sheet"><Skeleton rows={4} /></div>{/if}
 {:else}
   {@const tenant = state.tenant}
+  {@const limits = [
+    tenant.limits.members && `${tenant.limits.members} members`,
+    tenant.limits.invitations && `${tenant.limits.invitations} open invitations`,
+  ].filter(Boolean)}
   <div class="mb-4 flex flex-wrap items-center gap-3">
     <h1>{tenant.name}</h1>
     <span class="quiet font-mono text-xs">{tenant.slug}</span>
@@ -39,7 +60,7 @@
     {/if}
     {#if mayChange && !state.editing}
       <div class="ml-auto flex flex-wrap gap-3">
-        <Button size="sm" color="alternative" onclick={() => state.edit()}>Rename</Button>
+        <Button size="sm" color="alternative" onclick={() => state.edit()}>Edit</Button>
         <Button
           size="sm"
           color="alternative"
@@ -70,32 +91,36 @@
   {#if tenant.secondFactor}
     <p class="quiet mt-2">Memberships and roles here count only with a second factor.</p>
   {/if}
+  {#if tenant.domains.length}
+    <p class="quiet mt-2">Whoever confirms an address of {tenant.domains.join(" or ")} joins.</p>
+  {/if}
+  {#if limits.length}<p class="quiet mt-2">It may have {limits.join(" and ")}.</p>{/if}
   <RemovePanel {state} />
   {#if state.editing}
-    <form novalidate onsubmit={save} class="sheet mb-4 flex flex-col gap-3 p-4" aria-label="Rename the tenant">
+    <form novalidate onsubmit={save} class="sheet mb-4 flex flex-col gap-3 p-4" aria-label="Edit the tenant">
       {#if state.errors[""]}<Notice kind="refused" text={state.errors[""]} />{/if}
       <div class="grid gap-4 sm:grid-cols-2">
-        <div>
-          <Label for="tenant-name" class="mb-1">Name</Label>
-          <Input
-            id="tenant-name"
-            aria-invalid={state.errors.name ? true : undefined}
-            aria-describedby="tenant-name-help"
-            bind:value={state.name}
-          />
-          <p id="tenant-name-help" class="mt-1 text-xs text-red-800 dark:text-red-300">{state.errors.name ?? ""}</p>
-        </div>
-        <div>
-          <Label for="tenant-slug" class="mb-1">Subdomain</Label>
-          <Input
-            id="tenant-slug"
-            class="font-mono"
-            aria-invalid={state.errors.slug ? true : undefined}
-            aria-describedby="tenant-slug-help"
-            bind:value={state.slug}
-          />
-          <p id="tenant-slug-help" class="mt-1 text-xs text-red-800 dark:text-red-300">{state.errors.slug ?? ""}</p>
-        </div>
+        {@render field("name", "Name", "", { bind: () => state.name, set: (text) => (state.name = text) })}
+        {#if !session.form?.tenant}
+          {@render field("slug", "Subdomain", "", { bind: () => state.slug, set: (text) => (state.slug = text) })}
+          {@render field(
+            "domains",
+            "Domains",
+            "Whoever confirms an address of one of these joins: name only domains whose addresses the tenant gives out.",
+            {
+              bind: () => state.domains,
+              set: (text) => (state.domains = text),
+            },
+          )}
+          {@render field("limits/members", "Most members", "Empty for any number.", {
+            bind: () => state.mostMembers,
+            set: (text) => (state.mostMembers = text),
+          })}
+          {@render field("limits/invitations", "Most open invitations", "Empty for as many as any tenant may have.", {
+            bind: () => state.mostInvitations,
+            set: (text) => (state.mostInvitations = text),
+          })}
+        {/if}
       </div>
       <div class="flex gap-3">
         <Button type="submit" size="sm" disabled={state.busy}>Save</Button>

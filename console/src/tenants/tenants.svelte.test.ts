@@ -2,7 +2,15 @@ import { expect, test } from "vitest";
 import { answering, noor } from "../test/marea.ts";
 import { TenantsState, TenantState } from "./tenants.svelte.ts";
 
-const PUNTA = { id: "t1", name: "Punta Clara", slug: "punta-clara", secondFactor: false, suspended: false };
+const PUNTA = {
+  id: "t1",
+  name: "Punta Clara",
+  slug: "punta-clara",
+  secondFactor: false,
+  suspended: false,
+  domains: [],
+  limits: {},
+};
 
 test("tenants come page by page, by how their names begin", async () => {
   const asked = answering(
@@ -49,6 +57,44 @@ test("only what was changed is sent", async () => {
   await state.save();
   expect(JSON.parse(String(asked[1]!.init.body))).toEqual({ name: "Punta" });
   expect(state.tenant?.name).toBe("Punta");
+});
+
+test("limits are sent together, and what is no number not at all", async () => {
+  const asked = answering({ body: { ...PUNTA, limits: { members: 40, invitations: 9 } } }, { body: PUNTA });
+  const state = new TenantState("t1");
+  await state.load(false);
+  state.edit();
+  state.mostMembers = "many";
+  await state.save();
+  expect(state.errors).toEqual({ "limits/members": "Give a whole number, or nothing." });
+  expect(asked).toHaveLength(1);
+  state.mostMembers = "";
+  state.domains = "punta.example,  clara.example";
+  await state.save();
+  expect(JSON.parse(String(asked[1]!.init.body))).toEqual({
+    domains: ["punta.example", "clara.example"],
+    limits: { invitations: 9 },
+  });
+});
+
+test("a domain that is refused is said at the domains", async () => {
+  answering(
+    { body: PUNTA },
+    {
+      status: 422,
+      body: {
+        type: "urn:cuenta:problem:invalid",
+        detail: "x",
+        errors: [{ pointer: "/domains/1", code: "format", detail: "Give the domain." }],
+      },
+    },
+  );
+  const state = new TenantState("t1");
+  await state.load(false);
+  state.edit();
+  state.domains = "punta.example x";
+  await state.save();
+  expect(state.errors).toEqual({ domains: "Give the domain." });
 });
 
 test("an invitation is told once, and mailed only to an address", async () => {

@@ -56,6 +56,10 @@ export class TenantsState extends Attempts {
   }
 }
 
+function number(text: string): number | undefined {
+  return text.trim() ? Number(text) : undefined;
+}
+
 /** One tenant: what it is called, its open invitations, and what becomes of it. */
 export class TenantState extends Attempts {
   tenant = $state.raw<Tenant | null>(null);
@@ -70,6 +74,10 @@ export class TenantState extends Attempts {
   inviting = $state(false);
   name = $state("");
   slug = $state("");
+  domains = $state("");
+  /** Empty for any number. */
+  mostMembers = $state("");
+  mostInvitations = $state("");
   address = $state("");
   role = $state("");
   mail = $state(true);
@@ -102,18 +110,33 @@ export class TenantState extends Attempts {
   }
 
   edit(): void {
+    const { name, slug, domains, limits } = this.tenant!;
     this.editing = true;
     this.errors = {};
-    this.name = this.tenant!.name;
-    this.slug = this.tenant!.slug;
+    this.name = name;
+    this.slug = slug;
+    this.domains = domains.join(", ");
+    this.mostMembers = String(limits.members ?? "");
+    this.mostInvitations = String(limits.invitations ?? "");
   }
 
   async save(): Promise<void> {
+    const limits = { "limits/members": this.mostMembers, "limits/invitations": this.mostInvitations };
+    const wrong = Object.entries(limits).filter(([, text]) => !/^\d*$/.test(text.trim()));
+    if (wrong.length) {
+      this.errors = Object.fromEntries(wrong.map(([name]) => [name, "Give a whole number, or nothing."]));
+      return;
+    }
     await this.#refusable(async () => {
-      const { name, slug } = this.tenant!;
+      const { name, slug, domains, limits } = this.tenant!;
+      const wanted = this.domains.split(/[\s,]+/).filter(Boolean);
+      const limited = { members: number(this.mostMembers), invitations: number(this.mostInvitations) };
+      const sameLimits = limited.members === limits.members && limited.invitations === limits.invitations;
       this.tenant = await changeTenant(this.#id, {
         name: this.name === name ? undefined : this.name,
         slug: this.slug === slug ? undefined : this.slug,
+        domains: wanted.join() === domains.join() ? undefined : wanted,
+        limits: sameLimits ? undefined : limited,
       });
       this.editing = false;
     });
@@ -181,7 +204,9 @@ export class TenantState extends Attempts {
     try {
       await work();
     } catch (failure) {
-      this.errors = errorsOf(failure, (violations) => errorsByName(violations, (pointer) => pointer.slice(1)));
+      this.errors = errorsOf(failure, (violations) =>
+        errorsByName(violations, (pointer) => pointer.slice(1).replace(/^domains\/.*/, "domains")),
+      );
     } finally {
       this.busy = false;
     }

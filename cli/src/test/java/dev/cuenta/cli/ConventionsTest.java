@@ -115,7 +115,8 @@ class ConventionsTest {
 
     @Test
     void only_the_columns_that_are_asked_for() {
-        String harbour = "{\"id\": \"" + HARBOUR + "\", \"name\": \"Punta Clara\", \"slug\": \"punta-clara\"}";
+        String harbour = "{\"id\": \"" + HARBOUR
+                + "\", \"name\": \"Punta Clara\", \"slug\": \"punta-clara\", \"domains\": [], \"limits\": {}}";
         answers.put("/v1/tenants/punta-clara", harbour);
         answers.put("/v1/tenants", "{\"items\": [" + harbour + "]}");
         assertThat(run("tenants", "list", "--columns", "subdomain,name")).isZero();

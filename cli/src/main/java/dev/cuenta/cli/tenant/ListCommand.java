@@ -84,6 +84,10 @@ final class ListCommand implements Runnable {
         if (tenant.secondFactor()) {
             words.add("demands a second factor");
         }
+        tenant.domains().forEach(domain -> words.add("@" + domain));
+        if (tenant.limits().members() != null) {
+            words.add(tenant.limits().members() + " members at most");
+        }
         return String.join(", ", words);
     }
 }

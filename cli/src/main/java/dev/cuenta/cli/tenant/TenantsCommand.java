@@ -28,6 +28,8 @@ public final class TenantsCommand implements CommandGroup {
                 Map.entry("leave", LeaveCommand.class),
                 Map.entry("move", MoveCommand.class),
                 Map.entry("use", UseCommand.class),
+                Map.entry("limit", LimitCommand.class),
+                Map.entry("domains", DomainsCommand.class),
                 Map.entry("demand", DemandCommand.class));
     }
 }

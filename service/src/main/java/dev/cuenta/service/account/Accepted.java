@@ -19,7 +19,6 @@ import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.role.GivenRoles;
-import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.tenant.Invitation;
 import dev.cuenta.store.tenant.Invitations;
@@ -90,7 +89,7 @@ public final class Accepted {
     public List<String> join(AccountId account, Kind kind) {
         List<Role> given = new ArrayList<>();
         if (new Memberships(work).join(account, invitation.tenant())) {
-            given.addAll(joining(member(account), kind, work));
+            given.addAll(new GivenRoles(work).giveDefaults(member(account), kind));
         }
         given.addAll(give(account));
         return given.stream().map(Role::name).toList();
@@ -103,14 +102,6 @@ public final class Accepted {
 
     private ControlledWithin member(AccountId account) {
         return Controlled.byCuenta(account).within(invitation.tenant());
-    }
-
-    /** What every member of a tenant gets in it. */
-    public static List<Role> joining(ControlledWithin member, Kind kind, Work work) {
-        List<Role> roles = work.revision().model().defaultRoles(kind).stream()
-                .filter(Role::withinTenant)
-                .toList();
-        return new GivenRoles(work).giveJoining(member, roles, Giver.CUENTA);
     }
 
     private List<Role> invited() {

@@ -2,7 +2,6 @@ package dev.cuenta.service.confirmation;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
-import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
@@ -14,14 +13,12 @@ import dev.cuenta.service.job.Background;
 import dev.cuenta.service.load.Throttle;
 import dev.cuenta.service.message.ConfirmationCode;
 import dev.cuenta.store.account.Accounts;
-import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Message;
 import dev.cuenta.store.message.Messages;
 import dev.cuenta.store.message.Proofs;
 import java.time.Clock;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -50,7 +47,7 @@ final class ConfirmationUseCases {
             Proofs.Proven proven = new Proofs(work)
                     .take(Message.Purpose.CONFIRM, Tokens.hash(token))
                     .orElseThrow(() -> Problem.invalid("/token", "unknown", Tokens.NO_PROOF));
-            confirmed(proven, origin.as(proven.account()), work);
+            new Confirmations(work).confirm(proven, origin.as(proven.account()), clock.instant());
             return proven.field();
         }));
     }
@@ -73,18 +70,8 @@ final class ConfirmationUseCases {
                         "/code",
                         "wrong",
                         "Is not the code that was sent last, or is out of date. Ask for another one."));
-        confirmed(proven, caller.origin(), work);
+        new Confirmations(work).confirm(proven, caller.origin(), clock.instant());
         return own;
-    }
-
-    private void confirmed(Proofs.Proven proven, Origin origin, Work work) {
-        new Proofs(work).confirm(proven.account(), proven.field(), clock.instant());
-        new Activity(work)
-                .add(
-                        Action.ADDRESS_CONFIRMED,
-                        proven.account(),
-                        origin,
-                        Map.of("field", proven.field().toString()));
     }
 
     private static AccountId person(Caller caller) {

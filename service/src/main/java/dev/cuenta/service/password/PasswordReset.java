@@ -9,6 +9,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.service.caller.Tokens;
+import dev.cuenta.service.confirmation.Confirmations;
 import dev.cuenta.service.job.Background;
 import dev.cuenta.service.load.Throttle;
 import dev.cuenta.service.message.Notices;
@@ -80,7 +81,7 @@ final class PasswordReset {
                 // Whoever has the link reads what comes to the address.
                 if (model.field(proven.field()).filter(Field::confirmed).isPresent()
                         && !proofs.isConfirmed(account, proven.field())) {
-                    proofs.confirm(account, proven.field(), clock.instant());
+                    new Confirmations(work).confirm(proven, origin.as(account), clock.instant());
                 }
                 Controlled own = Controlled.byOwner(account);
                 new Credentials(work).set(own, hash);

@@ -11,7 +11,6 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.role.RoleGrant;
 import dev.cuenta.core.role.RoleGrant.State;
-import dev.cuenta.service.account.Accepted;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Changeable;
@@ -19,6 +18,7 @@ import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenant;
@@ -84,8 +84,8 @@ final class MemberMoves {
             Memberships memberships = new Memberships(work);
             memberships.leave(move.account().controlledWithin(move.from().id()));
             memberships.join(move.account().id(), move.to().id());
-            List<Role> gained = Accepted.joining(
-                    move.account().controlled().within(move.to().id()), move.kind(), work);
+            List<Role> gained = new GivenRoles(work)
+                    .giveDefaults(move.account().controlled().within(move.to().id()), move.kind());
             Activity activity = new Activity(work);
             activity.add(
                     Action.MEMBER_LEFT,

@@ -68,7 +68,7 @@ final class TenantController {
     @Operation(
             operationId = "changeTenant",
             summary =
-                    "Rename a tenant, give it another subdomain, suspend it, or say whether it demands a second factor")
+                    "Change what a tenant is called, its subdomain, its domains and limits, whether it is suspended or demands a second factor")
     @PatchMapping("/tenants/{tenant}")
     Tenant change(Caller caller, @PathVariable String tenant, @RequestBody TenantChange change) {
         return tenants.change(caller, tenant, change);

@@ -9,8 +9,8 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.core.tenant.MailDomain;
 import dev.cuenta.core.tenant.Slug;
-import dev.cuenta.service.account.Accepted;
 import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.account.Accounts;
@@ -19,16 +19,20 @@ import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenant;
+import dev.cuenta.store.tenant.TenantDomains;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.tenant.TenantChange;
 import dev.cuenta.wire.tenant.TenantPage;
 import dev.cuenta.wire.tenant.TenantRemoval;
 import dev.cuenta.wire.tenant.TenantRemoved;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.BiFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -37,6 +41,7 @@ import org.springframework.stereotype.Component;
 @Component
 final class TenantUseCases {
     private static final int LONGEST_PAGE = 200;
+    private static final int MOST_DOMAINS = 50;
     /** As many memberships end in a transaction. */
     private static final int AT_A_TIME = 5000;
 
@@ -102,11 +107,16 @@ final class TenantUseCases {
         return plain;
     }
 
-    /** Its subdomain, and whether it is suspended, is for whoever decides about tenants everywhere. */
+    /** Its subdomain, its domains, its limits, and whether it is suspended are for whoever decides about tenants everywhere. */
     dev.cuenta.wire.tenant.Tenant change(Caller caller, String tenant, TenantChange wish) {
         String name = wish.name() == null ? null : name(wish.name());
         Slug slug = wish.slug() == null ? null : slug(wish.slug());
-        if (slug != null || wish.suspended() != null) {
+        if (wish.limits() != null) {
+            require("members", wish.limits().members());
+            require("invitations", wish.limits().invitations());
+        }
+        Set<MailDomain> domains = wish.domains() == null ? null : domains(wish.domains());
+        if (slug != null || domains != null || wish.suspended() != null || wish.limits() != null) {
             live.with(revision -> {
                 caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
                 return revision;
@@ -131,9 +141,38 @@ final class TenantUseCases {
                 suspend(found, wish.suspended(), tenants);
                 details.put("suspended", wish.suspended());
             }
+            if (domains != null) {
+                new TenantDomains(work).set(found, domains);
+                details.put("domains", domains.stream().map(MailDomain::text).toList());
+            }
+            if (wish.limits() != null) {
+                tenants.limit(found, wish.limits().members(), wish.limits().invitations());
+                details.put("limits", wish.limits());
+            }
             new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
             return TenantWire.of(tenants.find(found.toString()).orElseThrow());
         });
+    }
+
+    private static void require(String limit, @Nullable Integer most) {
+        if (most != null && most < 1) {
+            throw Problem.invalid(
+                    "/limits/" + limit, "range", "Must be 1 or more. Leave it out where there is to be no limit.");
+        }
+    }
+
+    private static Set<MailDomain> domains(List<String> texts) {
+        if (texts.size() > MOST_DOMAINS) {
+            throw Problem.invalid("/domains", "range", "A tenant has " + MOST_DOMAINS + " domains at most.");
+        }
+        Set<MailDomain> domains = new LinkedHashSet<>();
+        for (int i = 0; i < texts.size(); i++) {
+            String pointer = "/domains/" + i;
+            domains.add(MailDomain.parse(texts.get(i))
+                    .orElseThrow(() -> Problem.invalid(
+                            pointer, "format", "Give the domain of mail addresses, such as marea.example.")));
+        }
+        return domains;
     }
 
     private static void suspend(TenantId tenant, boolean suspended, Tenants tenants) {
@@ -205,10 +244,10 @@ final class TenantUseCases {
                 TenantId found = found(tenant, work);
                 AccountRecord member = new Accounts(work).find(account).orElseThrow(TenantUseCases::noSuchMember);
                 if (new Memberships(work).join(member.id(), found)) {
-                    Accepted.joining(
-                            Controlled.byCuenta(member.id()).within(found),
-                            revision.model().kindNamed(member.kind()),
-                            work);
+                    new GivenRoles(work)
+                            .giveDefaults(
+                                    Controlled.byCuenta(member.id()).within(found),
+                                    revision.model().kindNamed(member.kind()));
                 }
                 new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), about(found));
                 return found;

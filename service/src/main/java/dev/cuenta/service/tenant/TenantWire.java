@@ -5,6 +5,7 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.wire.Secret;
 import dev.cuenta.wire.tenant.Invitation;
 import dev.cuenta.wire.tenant.Tenant;
+import dev.cuenta.wire.tenant.TenantLimits;
 import org.jspecify.annotations.Nullable;
 
 /** Tenants and invitations as they go over HTTP. */
@@ -12,7 +13,14 @@ final class TenantWire {
     private TenantWire() {}
 
     static Tenant of(dev.cuenta.store.tenant.Tenant tenant) {
-        return new Tenant(tenant.id().value(), tenant.name(), tenant.slug(), tenant.secondFactor(), tenant.suspended());
+        return new Tenant(
+                tenant.id().value(),
+                tenant.name(),
+                tenant.slug(),
+                tenant.secondFactor(),
+                tenant.suspended(),
+                tenant.domains(),
+                new TenantLimits(tenant.mostMembers(), tenant.mostInvitations()));
     }
 
     /** @param token null but when the invitation is made, and not mailed */

@@ -98,6 +98,14 @@ public final class GivenRoles {
         return given;
     }
 
+    /** Gives what every member of a tenant gets in it. */
+    public List<Role> giveDefaults(ControlledWithin account, Kind kind) {
+        List<Role> roles = work.revision().model().defaultRoles(kind).stream()
+                .filter(Role::withinTenant)
+                .toList();
+        return giveJoining(account, roles, Giver.CUENTA);
+    }
+
     private void requireHolding(AccountId account, Held given) {
         require(refusal(account, given));
     }

@@ -57,6 +57,12 @@ public final class Invitations {
                     ProblemKind.CONFLICT,
                     MOST_OPEN + " invitations to this tenant are open. Withdraw some, or wait until they are used.");
         }
+        Invitation made = made(wanted, tokenHash);
+        new TenantLimits(work).holdInvitations(wanted.tenant());
+        return made;
+    }
+
+    private Invitation made(Wanted wanted, byte[] tokenHash) {
         AccountId person = wanted.by().person();
         return work.sql()
                 .sql("""

@@ -11,6 +11,7 @@ import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.SingleMembership;
 import java.time.Instant;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.DuplicateKeyException;
 
@@ -27,9 +28,28 @@ public final class Memberships {
      *
      * @return whether it was none before
      * @throws Problem TAKEN naming the field whose value another member has, where values are unique within tenants;
-     *     CONFLICT where accounts belong to one tenant and this one does already
+     *     CONFLICT where accounts belong to one tenant and this one does already, or the tenant has as many members as it may
      */
     public boolean join(AccountId account, TenantId tenant) {
+        boolean joined = added(account, tenant);
+        if (joined) {
+            new TenantLimits(work).holdMembers(List.of(tenant));
+        }
+        return joined;
+    }
+
+    /** As {@link #join}; where that would be refused, nothing is done, and the transaction goes on. */
+    public boolean joinIfPossible(AccountId account, TenantId tenant) {
+        work.sql().sql("savepoint joining").update();
+        try {
+            return join(account, tenant);
+        } catch (Problem refused) {
+            work.sql().sql("rollback to savepoint joining").update();
+            return false;
+        }
+    }
+
+    private boolean added(AccountId account, TenantId tenant) {
         try {
             return work.sql()
                             .sql(
@@ -75,6 +95,7 @@ public final class Memberships {
         } catch (DuplicateKeyException taken) {
             throw refused(Connections.constraintOf(taken));
         }
+        new TenantLimits(work).holdMembers(joining.stream().map(Joining::tenant).collect(Collectors.toSet()));
     }
 
     private Problem refused(String constraint) {

@@ -1,6 +1,8 @@
 package dev.cuenta.store.tenant;
 
 import dev.cuenta.core.account.TenantId;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A tenant.
@@ -8,8 +10,23 @@ import dev.cuenta.core.account.TenantId;
  * @param slug its name as a subdomain spells it; no two tenants share one
  * @param secondFactor whether it counts only in sessions that were opened with a second factor
  * @param suspended whether memberships and roles there do not count
+ * @param domains of mail addresses; whoever confirms one of these joins it
+ * @param mostMembers how many accounts may belong to it; null for any number
+ * @param mostInvitations how many invitations may be open; null for as many as any tenant may have
  */
-public record Tenant(TenantId id, String name, String slug, boolean secondFactor, boolean suspended) {
+public record Tenant(
+        TenantId id,
+        String name,
+        String slug,
+        boolean secondFactor,
+        boolean suspended,
+        List<String> domains,
+        @Nullable Integer mostMembers,
+        @Nullable Integer mostInvitations) {
+    public Tenant {
+        domains = List.copyOf(domains);
+    }
+
     /** How many characters a name has at most. */
     public static final int LONGEST_NAME = 200;
 }

@@ -26,7 +26,8 @@ public final class Tenants {
     private static final int SUFFIX = 8;
 
     private static final String COLUMNS =
-            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended";
+            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.most_members, t.most_invitations,"
+                    + " array(select d.domain from cuenta.tenant_domain d where d.tenant_id = t.id order by d.domain) as domains";
 
     private final Work work;
 
@@ -220,6 +221,21 @@ public final class Tenants {
                 .update();
     }
 
+    /**
+     * How many members and open invitations it may have from now on; who is there already stays.
+     *
+     * @param members null for any number
+     * @param invitations null for as many as any tenant may have
+     */
+    public void limit(TenantId tenant, @Nullable Integer members, @Nullable Integer invitations) {
+        work.sql()
+                .sql("update cuenta.tenant set most_members = ?, most_invitations = ? where id = ?")
+                .param(members)
+                .param(invitations)
+                .param(tenant.value())
+                .update();
+    }
+
     private void set(TenantId tenant, String column, Object value) {
         work.sql()
                 .sql("update cuenta.tenant set " + column + " = ? where id = ?")
@@ -233,6 +249,9 @@ public final class Tenants {
                 row.getString("name"),
                 row.getString("slug"),
                 row.getBoolean("second_factor"),
-                row.getBoolean("suspended"));
+                row.getBoolean("suspended"),
+                List.of((String[]) row.getArray("domains").getArray()),
+                row.getObject("most_members", Integer.class),
+                row.getObject("most_invitations", Integer.class));
     }
 }

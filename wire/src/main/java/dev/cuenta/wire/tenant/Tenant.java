@@ -1,5 +1,6 @@
 package dev.cuenta.wire.tenant;
 
+import java.util.List;
 import java.util.UUID;
 
 /**
@@ -8,5 +9,14 @@ import java.util.UUID;
  * @param slug its subdomain; it can stand wherever the id can
  * @param secondFactor whether it demands one of its members
  * @param suspended whether memberships and roles there do not count
+ * @param domains of mail addresses; whoever confirms one of these joins it
+ * @param limits how much it may have
  */
-public record Tenant(UUID id, String name, String slug, boolean secondFactor, boolean suspended) {}
+public record Tenant(
+        UUID id,
+        String name,
+        String slug,
+        boolean secondFactor,
+        boolean suspended,
+        List<String> domains,
+        TenantLimits limits) {}

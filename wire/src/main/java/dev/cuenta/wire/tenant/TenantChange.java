@@ -1,5 +1,6 @@
 package dev.cuenta.wire.tenant;
 
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,9 +9,13 @@ import org.jspecify.annotations.Nullable;
  * @param slug its subdomain
  * @param secondFactor whether the tenant demands one of its members
  * @param suspended whether memberships and roles there do not count
+ * @param domains of mail addresses, in place of those that it had: whoever confirms one of these joins it
+ * @param limits how much it may have, in place of the limits that it had
  */
 public record TenantChange(
         @Nullable String name,
         @Nullable String slug,
         @Nullable Boolean secondFactor,
-        @Nullable Boolean suspended) {}
+        @Nullable Boolean suspended,
+        @Nullable List<String> domains,
+        @Nullable TenantLimits limits) {}

@@ -1,0 +1,83 @@
+package dev.cuenta.cli.tenant;
+
+import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.tenant.Tenant;
+import dev.cuenta.wire.tenant.TenantChange;
+import dev.cuenta.wire.tenant.TenantLimits;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "limit",
+        mixinStandardHelpOptions = true,
+        description = "Limit how many members and open invitations a tenant may have. Those it has already stay.",
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  cuenta tenants limit 'South pontoon' --members 40 --invitations 10",
+            "  cuenta tenants limit 'South pontoon' --members none"
+        })
+final class LimitCommand implements Runnable {
+    private static final String NONE = "none";
+
+    @Spec
+    private CommandSpec spec;
+
+    @Mixin
+    private Service service;
+
+    @Mixin
+    private NamedTenant tenant;
+
+    @Option(
+            names = "--members",
+            paramLabel = "COUNT",
+            description = "How many accounts may belong to it, or none for any number.")
+    private @Nullable String members;
+
+    @Option(
+            names = "--invitations",
+            paramLabel = "COUNT",
+            description = "How many invitations may be open, or none for as many as any tenant may have.")
+    private @Nullable String invitations;
+
+    @Override
+    public void run() {
+        if (members == null && invitations == null) {
+            throw Problem.of(ProblemKind.MALFORMED, "Say what is to be limited: --members, --invitations, or both.");
+        }
+        CuentaClient client = service.client();
+        String path = tenant.path(client);
+        TenantLimits before = client.get(path, Map.of(), Tenant.class).limits();
+        TenantLimits limits = new TenantLimits(
+                members == null ? before.members() : limit("--members", members),
+                invitations == null ? before.invitations() : limit("--invitations", invitations));
+        client.patch(path, new TenantChange(null, null, null, null, null, limits), null);
+        spec.commandLine().getOut().println(tenant + " may have " + said(limits) + ".");
+    }
+
+    private static @Nullable Integer limit(String option, String count) {
+        if (count.equals(NONE)) {
+            return null;
+        }
+        try {
+            return Integer.valueOf(count);
+        } catch (NumberFormatException notOne) {
+            throw Problem.of(ProblemKind.MALFORMED, option + " takes a whole number, or none; not `" + count + "`.");
+        }
+    }
+
+    private static String said(TenantLimits limits) {
+        return (limits.members() == null ? "any number of" : limits.members()) + " members and "
+                + (limits.invitations() == null
+                        ? "as many open invitations as any tenant"
+                        : limits.invitations() + " open invitations");
+    }
+}
