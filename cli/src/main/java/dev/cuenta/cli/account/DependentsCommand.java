@@ -2,15 +2,20 @@ package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.account.Dependent;
+import dev.cuenta.wire.account.DependentsMove;
+import dev.cuenta.wire.account.DependentsMoved;
+import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "dependents",
@@ -37,23 +42,18 @@ final class DependentsCommand implements Runnable {
         String path = Accounts.path(client, account) + "/dependents";
         if (other != null) {
             String id = Accounts.id(client, other);
-            JsonNode moved = client.post(path + "/moves", Map.of("account", id)).body();
+            DependentsMoved moved = client.post(path + "/moves", new DependentsMove(id), DependentsMoved.class);
             if (!output.printed(moved)) {
-                output.writer().println("Moved " + moved.path("moved").asString() + ".");
+                output.writer().println("Moved " + moved.moved() + ".");
                 output.writer().flush();
             }
             return;
         }
-        JsonNode dependents = client.get(path, Map.of()).body();
-        if (!output.printed(dependents)) {
+        List<Dependent> dependents = client.items(path, Map.of(), Dependent.class);
+        if (!output.printed(new Items<>(dependents))) {
             Table table = new Table("SERVICE", "SORT", "KEY", "SINCE");
-            dependents
-                    .path("items")
-                    .forEach(item -> table.row(
-                            item.path("service").asString(),
-                            item.path("sort").asString(),
-                            item.path("key").asString(),
-                            item.path("registered").asString().replaceFirst(":\\d\\d(\\.\\d+)?Z$", "Z")));
+            dependents.forEach(
+                    item -> table.row(item.service(), item.sort(), item.key(), Moments.minute(item.registered())));
             output.print(table, "No record of a service depends on this account.");
         }
     }

@@ -1,14 +1,18 @@
 package dev.cuenta.cli.account;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.connection.Answer;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.picture.Picture;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.ArgGroup;
@@ -16,7 +20,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "picture",
@@ -69,33 +72,37 @@ final class PictureCommand implements Runnable {
             save(client.download(path + "?size=2048"), what.save, output.writer());
             return;
         }
-        JsonNode answer = answer(client, path);
-        if (!output.printed(answer)) {
-            print(answer.path("items"));
+        List<Picture> pictures = pictures(client, path);
+        if (!output.printed(new Items<>(pictures))) {
+            print(pictures);
         }
     }
 
-    private JsonNode answer(CuentaClient client, String path) {
+    /** Those that are kept, after what was asked for. */
+    private List<Picture> pictures(CuentaClient client, String path) {
+        return CuentaClient.items(answer(client, path), Picture.class);
+    }
+
+    private Answer answer(CuentaClient client, String path) {
         if (what == null) {
-            return client.get(path + "/kept", Map.of()).body();
+            return client.get(path + "/kept", Map.of());
         }
         if (what.upload != null) {
-            return client.put(path, read(what.upload)).body();
+            return client.put(path, read(what.upload));
         }
         return what.remove
-                ? client.delete(path).body()
-                : client.put(path + "/current", Map.of("picture", String.valueOf(what.bringBack)))
-                        .body();
+                ? client.delete(path)
+                : client.put(path + "/current", Map.of("picture", String.valueOf(what.bringBack)));
     }
 
-    private void print(JsonNode pictures) {
+    private void print(List<Picture> pictures) {
         Table table = new Table("", "PICTURE", "SIZE", "BYTES", "CREATED");
         pictures.forEach(picture -> table.row(
-                picture.path("current").asBoolean() ? "current" : "",
-                picture.path("id").asString(),
-                picture.path("width").asInt() + " x " + picture.path("height").asInt(),
-                picture.path("bytes").asInt(),
-                picture.path("created").asString()));
+                picture.current() ? "current" : "",
+                picture.id(),
+                picture.width() + " x " + picture.height(),
+                picture.bytes(),
+                picture.created()));
         output.print(table, "No picture is kept.");
     }
 

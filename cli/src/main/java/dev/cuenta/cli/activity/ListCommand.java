@@ -3,16 +3,20 @@ package dev.cuenta.cli.activity;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Accounts;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.activity.ActivityEntry;
+import dev.cuenta.wire.activity.ActivityPage;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.StringJoiner;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "list",
@@ -64,23 +68,22 @@ final class ListCommand implements Runnable {
         put(query, "action", action);
         put(query, "before", before);
         query.put("limit", String.valueOf(limit));
-        JsonNode page = client.get("/v1/activity", query).body();
+        ActivityPage page = client.get("/v1/activity", query, ActivityPage.class);
         if (output.printed(page)) {
             return;
         }
         Table table = new Table("WHEN", "WHAT", "TO", "BY", "FROM", "DETAILS");
-        page.path("items")
+        page.items()
                 .forEach(item -> table.row(
-                        item.path("at").asString().replaceFirst("(\\.\\d+)?Z$", "Z"),
-                        item.path("action").asString(),
-                        name(item.path("account").asString(""), page),
+                        Moments.second(item.at()),
+                        item.action(),
+                        name(item.account(), page),
                         by(item, page),
-                        item.path("address").asString(""),
-                        details(item.path("details"))));
+                        item.address() == null ? "" : item.address(),
+                        details(item.details())));
         output.print(table, "Nothing was told.");
-        if (page.has("next")) {
-            output.writer()
-                    .println("There is more: --before " + page.path("next").asString());
+        if (page.next() != null) {
+            output.writer().println("There is more: --before " + page.next());
             output.writer().flush();
         }
     }
@@ -91,49 +94,53 @@ final class ListCommand implements Runnable {
         }
     }
 
-    private static String by(JsonNode item, JsonNode page) {
-        String person = name(item.path("person").asString(""), page);
-        String service = item.path("service").asString("");
-        if (!service.isEmpty()) {
+    private static String by(ActivityEntry item, ActivityPage page) {
+        String person = name(item.person(), page);
+        String service = item.service();
+        if (service != null) {
             return person.isEmpty() ? service : service + " for " + person;
         }
         if (!person.isEmpty()) {
             return person;
         }
-        if (item.path("via").asString("").equals("installation-key")) {
+        if ("installation-key".equals(item.via())) {
             return "installation key";
         }
-        return item.has("address") ? "not signed in" : "Cuenta itself";
+        return item.address() != null ? "not signed in" : "Cuenta itself";
     }
 
-    private static String name(String id, JsonNode page) {
-        return page.path("names").path(id).asString(id);
+    private static String name(@Nullable String id, ActivityPage page) {
+        return id == null ? "" : page.names().getOrDefault(id, id);
     }
 
-    private static String details(JsonNode details) {
+    private static String details(Map<String, Object> details) {
         StringJoiner words = new StringJoiner("; ");
-        details.properties().forEach(detail -> {
-            if (detail.getKey().equals("fields") && detail.getValue().isObject()) {
-                detail.getValue().properties().forEach(field -> words.add(change(field.getKey(), field.getValue())));
-            } else if (!detail.getValue().isArray() || !detail.getValue().isEmpty()) {
-                words.add(detail.getKey() + " " + text(detail.getValue()));
+        details.forEach((key, detail) -> {
+            if (key.equals("fields") && detail instanceof Map<?, ?> fields) {
+                fields.forEach((field, change) -> words.add(change(field, change)));
+            } else if (!text(detail).isEmpty()) {
+                words.add(key + " " + text(detail));
             }
         });
         return words.toString();
     }
 
-    private static String change(String field, JsonNode change) {
-        String from = change.path("from").asString("");
-        String to = change.path("to").asString("");
-        return from.isEmpty() && to.isEmpty() ? field : field + ": " + from + " -> " + to;
+    private static String change(Object field, Object change) {
+        if (change instanceof Map<?, ?> values && !(text(values.get("from")) + text(values.get("to"))).isEmpty()) {
+            return field + ": " + text(values.get("from")) + " -> " + text(values.get("to"));
+        }
+        return field.toString();
     }
 
-    private static String text(JsonNode value) {
-        if (!value.isArray()) {
-            return value.asString();
+    private static String text(@Nullable Object value) {
+        if (value instanceof Collection<?> items) {
+            return items.stream().map(String::valueOf).collect(Collectors.joining(", "));
         }
-        StringJoiner items = new StringJoiner(", ");
-        value.forEach(item -> items.add(item.asString()));
-        return items.toString();
+        if (value instanceof Map<?, ?> entries) {
+            return entries.entrySet().stream()
+                    .map(entry -> entry.getKey() + " " + text(entry.getValue()))
+                    .collect(Collectors.joining(", "));
+        }
+        return value == null ? "" : value.toString();
     }
 }

@@ -3,12 +3,12 @@ package dev.cuenta.cli.activity;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.activity.ActivityVerification;
 import java.io.PrintWriter;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "verify",
@@ -28,38 +28,33 @@ final class VerifyCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        JsonNode report =
-                service.client().get("/v1/activity/verification", Map.of()).body();
-        boolean fits = report.path("faults").isEmpty();
+        ActivityVerification report =
+                service.client().get("/v1/activity/verification", Map.of(), ActivityVerification.class);
+        boolean fits = report.faults().isEmpty();
         if (!output.printed(report)) {
             print(report, fits);
         }
         return fits ? 0 : 1;
     }
 
-    private void print(JsonNode report, boolean fits) {
+    private void print(ActivityVerification report, boolean fits) {
         PrintWriter out = output.writer();
-        long entries = report.path("entries").asLong();
+        long entries = report.entries();
         out.println(
                 fits
-                        ? "The chain is intact: " + entries + " entries, from link "
-                                + report.path("first").asLong() + "."
+                        ? "The chain is intact: " + entries + " entries, from link " + report.first() + "."
                         : "The chain is broken.");
         if (entries > 0) {
-            out.println("Its last link: " + report.path("last").asString());
+            out.println("Its last link: " + report.last());
         }
-        long waiting = report.path("waiting").asLong();
+        long waiting = report.waiting();
         if (waiting > 0) {
             out.println(waiting + " more will be in it within seconds.");
         }
         if (!fits) {
             out.println();
             Table table = new Table("LINK", "ENTRY", "WHAT");
-            report.path("faults")
-                    .forEach(fault -> table.row(
-                            fault.path("position").asString(),
-                            fault.path("entry").asString(),
-                            fault.path("what").asString()));
+            report.faults().forEach(fault -> table.row(fault.position(), fault.entry(), fault.what()));
             output.print(table);
         }
         out.flush();

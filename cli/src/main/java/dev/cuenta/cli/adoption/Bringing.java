@@ -5,6 +5,7 @@ import de.siegmar.fastcsv.writer.LineDelimiter;
 import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
+import dev.cuenta.wire.adoption.AdoptionResult;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
@@ -21,7 +22,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
 
 /** Sends the rows of a source to the service, batch after batch, and writes down what became of those that need a look. */
 public final class Bringing {
@@ -45,7 +45,7 @@ public final class Bringing {
     private final PrintWriter out;
     private final Map<String, Long> outcomes = new LinkedHashMap<>();
     private final List<Map<String, Object>> batch = new ArrayList<>();
-    private @Nullable Future<JsonNode> underWay;
+    private @Nullable Future<List<AdoptionResult>> underWay;
     private long letters;
     private long done;
     private long withNotes;
@@ -106,21 +106,20 @@ public final class Bringing {
         batch.clear();
         letters = 0;
         noteResults(csv);
-        underWay = sender.submit(
-                () -> client.post("/v1/adoptions/" + source, body).body().path("items"));
+        underWay = sender.submit(() -> client.postForItems("/v1/adoptions/" + source, body, AdoptionResult.class));
     }
 
     /** Waits for the batch that is under way. */
     private void noteResults(CsvWriter csv) {
         if (underWay != null) {
-            JsonNode results = result(underWay);
+            List<AdoptionResult> results = result(underWay);
             results.forEach(result -> note(result, csv));
             done += results.size();
             underWay = null;
         }
     }
 
-    private static JsonNode result(Future<JsonNode> underWay) {
+    private static List<AdoptionResult> result(Future<List<AdoptionResult>> underWay) {
         try {
             return underWay.get();
         } catch (ExecutionException failed) {
@@ -131,16 +130,11 @@ public final class Bringing {
         }
     }
 
-    private void note(JsonNode result, CsvWriter csv) {
-        String outcome = result.path("outcome").asString().toLowerCase(Locale.ROOT);
+    private void note(AdoptionResult result, CsvWriter csv) {
+        String outcome = result.outcome().name().toLowerCase(Locale.ROOT);
         outcomes.merge(outcome, 1L, Long::sum);
-        JsonNode notes = result.path("notes");
-        withNotes += notes.isEmpty() || !result.path("account").isString() ? 0 : 1;
-        notes.forEach(note -> csv.writeRecord(
-                result.path("key").asString(),
-                outcome,
-                note.path("pointer").asString(),
-                note.path("detail").asString()));
+        withNotes += result.notes().isEmpty() || result.account() == null ? 0 : 1;
+        result.notes().forEach(note -> csv.writeRecord(result.key(), outcome, note.pointer(), note.detail()));
     }
 
     private void tell(long rows, long begun) {

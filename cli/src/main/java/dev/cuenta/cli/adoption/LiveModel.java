@@ -5,7 +5,9 @@ import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.publish.Revision;
 import java.util.Map;
+import java.util.Objects;
 
 /** What the service declares an account to be. */
 public final class LiveModel {
@@ -17,7 +19,8 @@ public final class LiveModel {
      * @throws Problem CONFLICT where nothing is published yet, or this program is too old for what is
      */
     public static AccountModel of(CuentaClient client) {
-        String source = client.get("/v1/model", Map.of()).body().path("source").asString();
+        String source = Objects.requireNonNull(
+                client.get("/v1/model", Map.of(), Revision.class).source());
         return ModelFile.read("account-model.yaml", source)
                 .model()
                 .orElseThrow(() -> Problem.of(

@@ -60,7 +60,17 @@ public final class CuentaClient {
 
     /** The items of a list. */
     public <T> List<T> items(String path, Map<String, String> query, Class<T> type) {
-        JsonNode items = get(path, query).body().path("items");
+        return items(get(path, query), type);
+    }
+
+    /** As {@link #post(String, Object)}, whose answer is a list. */
+    public <T> List<T> postForItems(String path, Object body, Class<T> type) {
+        return items(post(path, body), type);
+    }
+
+    /** Those of an answer that is a list. */
+    public static <T> List<T> items(Answer answer, Class<T> type) {
+        JsonNode items = answer.body().path("items");
         return items.valueStream().map(item -> json().treeToValue(item, type)).toList();
     }
 

@@ -1,6 +1,7 @@
 package dev.cuenta.cli.credential;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.wire.credential.PepperAdded;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -27,10 +28,8 @@ final class AddPepperCommand implements Runnable {
     @Override
     public void run() {
         String id = service.client()
-                .post("/v1/credentials/peppers", Map.of())
-                .body()
-                .path("pepper")
-                .asString();
+                .post("/v1/credentials/peppers", Map.of(), PepperAdded.class)
+                .pepper();
         spec.commandLine()
                 .getOut()
                 .println("The pepper " + id + " goes into new hashes. Keep the earlier lines of the file.");

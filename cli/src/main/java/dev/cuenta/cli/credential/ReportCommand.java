@@ -1,12 +1,15 @@
 package dev.cuenta.cli.credential;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.credential.PasswordHashes;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "report",
@@ -26,19 +29,17 @@ final class ReportCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode report =
-                service.client().get("/v1/credentials/report", Map.of()).body();
-        if (output.printed(report)) {
+        List<PasswordHashes> report = service.client().items("/v1/credentials/report", Map.of(), PasswordHashes.class);
+        if (output.printed(new Items<>(report))) {
             return;
         }
         Table table = new Table("SCHEME", "PARAMETERS", "ACCOUNTS", "OLDEST", "AS THE MODEL ASKS");
-        report.path("items")
-                .forEach(made -> table.row(
-                        made.path("scheme").asString(),
-                        made.path("parameters").asString(),
-                        made.path("accounts").asLong(),
-                        made.path("oldest").asString().substring(0, 10),
-                        made.path("current").asBoolean() ? "yes" : "no, renewed at sign-in"));
+        report.forEach(made -> table.row(
+                made.scheme(),
+                made.parameters(),
+                made.accounts(),
+                Moments.day(made.oldest()),
+                made.current() ? "yes" : "no, renewed at sign-in"));
         output.print(table, "No account has a password yet.");
     }
 }

@@ -3,15 +3,17 @@ package dev.cuenta.cli.credential;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.credential.HashTarget;
+import dev.cuenta.wire.credential.HashTime;
 import java.io.PrintWriter;
-import java.util.Map;
+import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "tune",
@@ -41,32 +43,24 @@ final class TuneCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode measured = service.client()
-                .post("/v1/credentials/tuning", Map.of("targetMillis", millis()))
-                .body();
-        if (output.printed(measured)) {
+        List<HashTime> measured =
+                service.client().postForItems("/v1/credentials/tuning", new HashTarget(millis()), HashTime.class);
+        if (output.printed(new Items<>(measured))) {
             return;
         }
         PrintWriter out = output.writer();
         Table table = new Table("MEMORY", "ITERATIONS", "PARALLELISM", "ONE HASH");
-        JsonNode best = null;
-        for (JsonNode each : measured.path("items")) {
-            table.row(
-                    each.path("memoryMiB").asInt() + " MiB",
-                    each.path("iterations").asInt(),
-                    each.path("parallelism").asInt(),
-                    each.path("millis").asLong() + " ms");
-            best = each;
-        }
-        if (best == null) {
+        measured.forEach(each ->
+                table.row(each.memoryMiB() + " MiB", each.iterations(), each.parallelism(), each.millis() + " ms"));
+        if (measured.isEmpty()) {
             out.println("This machine cannot make a hash in that time. Give it more.");
         } else {
+            HashTime best = measured.get(measured.size() - 1);
             output.print(table);
             out.println();
             out.println("password:");
-            out.println("  parameters: { memory: " + best.path("memoryMiB").asInt() + " MiB, iterations: "
-                    + best.path("iterations").asInt() + ", parallelism: "
-                    + best.path("parallelism").asInt() + " }");
+            out.println("  parameters: { memory: " + best.memoryMiB() + " MiB, iterations: " + best.iterations()
+                    + ", parallelism: " + best.parallelism() + " }");
         }
         out.flush();
     }

@@ -1,13 +1,16 @@
 package dev.cuenta.cli.job;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.job.Jobs;
 import java.io.PrintWriter;
+import java.time.Instant;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "list",
@@ -25,37 +28,34 @@ final class ListCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode jobs = service.client().get("/v1/jobs", Map.of()).body();
+        Jobs jobs = service.client().get("/v1/jobs", Map.of(), Jobs.class);
         if (output.printed(jobs)) {
             return;
         }
         PrintWriter out = output.writer();
         Table table = new Table("JOB", "RUNNING SINCE", "LAST ENDED", "STOPPED BY");
-        jobs.path("items")
+        jobs.items()
                 .forEach(job -> table.row(
-                        job.path("title").asString(),
-                        moment(job.path("runningSince")),
-                        moment(job.path("lastEnded")),
-                        job.path("failure").asString("")));
+                        job.title(),
+                        Moments.second(job.runningSince(), ""),
+                        Moments.second(job.lastEnded(), ""),
+                        job.failure() == null ? "" : job.failure()));
         output.print(table);
         out.println();
-        jobs.path("waits")
-                .forEach(wait -> out.println("Process " + wait.path("process").asInt() + " of the database waits for "
-                        + wait.path("heldBy").path("process").asInt() + " ("
-                        + wait.path("heldBy").path("user").asString() + ", "
-                        + wait.path("heldBy").path("program").asString() + ")"
-                        + (wait.has("since") ? " since " + moment(wait.path("since")) : "") + "."));
-        JsonNode messages = jobs.path("messages");
-        out.println(messages.path("due").asLong() + " messages are due"
-                + (messages.has("oldest") ? ", the oldest since " + moment(messages.path("oldest")) : "") + "; "
-                + messages.path("putAside").asLong() + " failed on their last try.");
-        if (messages.path("putAside").asLong() > 0) {
+        jobs.waits()
+                .forEach(wait -> out.println("Process " + wait.process() + " of the database waits for "
+                        + wait.heldBy().process() + " (" + wait.heldBy().user() + ", "
+                        + wait.heldBy().program() + ")" + since(" since ", wait.since()) + "."));
+        Jobs.Outbox messages = jobs.messages();
+        out.println(messages.due() + " messages are due" + since(", the oldest since ", messages.oldest()) + "; "
+                + messages.putAside() + " failed on their last try.");
+        if (messages.putAside() > 0) {
             out.println("Try them again: cuenta jobs retry");
         }
         out.flush();
     }
 
-    private static String moment(JsonNode at) {
-        return at.asString("").replaceFirst("\\.\\d+Z$", "Z");
+    private static String since(String words, @Nullable Instant moment) {
+        return moment == null ? "" : words + Moments.second(moment);
     }
 }

@@ -1,6 +1,7 @@
 package dev.cuenta.cli.job;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.wire.job.MessagesRetried;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -23,10 +24,8 @@ final class RetryCommand implements Runnable {
     @Override
     public void run() {
         int again = service.client()
-                .post("/v1/jobs/messages", Map.of())
-                .body()
-                .path("messages")
-                .asInt();
+                .post("/v1/jobs/messages", Map.of(), MessagesRetried.class)
+                .messages();
         spec.commandLine().getOut().println("Trying " + again + (again == 1 ? " message" : " messages") + " again.");
     }
 }

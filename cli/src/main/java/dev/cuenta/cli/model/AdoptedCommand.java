@@ -3,6 +3,8 @@ package dev.cuenta.cli.model;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.adoption.AdoptedId;
+import dev.cuenta.wire.adoption.AdoptionSummary;
 import java.io.PrintWriter;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -11,7 +13,6 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "adopted",
@@ -40,20 +41,19 @@ final class AdoptedCommand implements Runnable {
 
     private static void list(CuentaClient client, PrintWriter out) {
         Table table = new Table("SOURCE", "BROUGHT", "JOINED", "LAST");
-        for (JsonNode each : client.get("/v1/adoptions", Map.of()).body().path("items")) {
-            table.row(
-                    each.path("source").asString(),
-                    each.path("brought").asLong(),
-                    each.path("joined").asLong(),
-                    each.path("last").asString());
-        }
+        client.items("/v1/adoptions", Map.of(), AdoptionSummary.class)
+                .forEach(each -> table.row(each.source(), each.brought(), each.joined(), each.last()));
         table.printOr(out, "Nothing was adopted yet. Begin with: cuenta model adopt --from SOURCE");
     }
 
     private static void map(String source, CuentaClient client, PrintWriter out) {
-        new IdMap(out, "key", "account")
-                .print(after -> client.get(
-                        "/v1/adoptions/" + source + "/ids",
-                        Map.of("after", after, "limit", String.valueOf(IdMap.PAGE))));
+        new IdMap<>(out, AdoptedId::key, AdoptedId::account)
+                .print(
+                        "key",
+                        "account",
+                        after -> client.items(
+                                "/v1/adoptions/" + source + "/ids",
+                                Map.of("after", after, "limit", String.valueOf(IdMap.PAGE)),
+                                AdoptedId.class));
     }
 }

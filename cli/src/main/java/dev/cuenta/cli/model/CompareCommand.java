@@ -1,20 +1,22 @@
 package dev.cuenta.cli.model;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.publish.Revision;
+import dev.cuenta.wire.upkeep.ModelVerification;
 import java.io.PrintWriter;
 import java.net.URI;
 import java.nio.file.Path;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ObjectNode;
 
 @Command(
         name = "compare",
@@ -38,21 +40,30 @@ final class CompareCommand implements Callable<Integer> {
     @Mixin
     private Output output;
 
+    /** What an installation has. */
+    private record Seen(@JsonUnwrapped Revision model, String shape) {
+        String file() {
+            return Objects.requireNonNullElse(model.name(), "");
+        }
+
+        boolean hasSameFile(Seen other) {
+            return Objects.equals(model.source(), other.model.source());
+        }
+    }
+
+    private record Comparison(boolean same, Seen here, Seen there) {}
+
     @Override
     public Integer call() {
-        JsonNode here = look(service.client());
-        JsonNode there = look(service.clientOf(other, keyFile));
-        boolean same = same("shape", here, there) && same("source", here, there);
-        if (!output.printed(Map.of("same", same, "here", here, "there", there))) {
+        Seen here = look(service.client());
+        Seen there = look(service.clientOf(other, keyFile));
+        boolean same = here.shape().equals(there.shape()) && here.hasSameFile(there);
+        if (!output.printed(new Comparison(same, here, there))) {
             PrintWriter out = output.writer();
             Table table = new Table("", "HERE", "THERE", "");
-            row(table, "revision", here, there);
-            row(table, "shape", here, there);
-            table.row(
-                    "file",
-                    here.path("name").asString(),
-                    there.path("name").asString(),
-                    same("source", here, there) ? "the same" : "differs");
+            row(table, "revision", here.model().revision(), there.model().revision());
+            row(table, "shape", here.shape(), there.shape());
+            table.row("file", here.file(), there.file(), said(here.hasSameFile(there)));
             output.print(table);
             out.println(
                     same
@@ -63,21 +74,18 @@ final class CompareCommand implements Callable<Integer> {
         return same ? 0 : 1;
     }
 
-    private static JsonNode look(CuentaClient client) {
-        ObjectNode seen = (ObjectNode) client.get("/v1/model", Map.of()).body();
-        seen.set("shape", client.get("/v1/model/verification", Map.of()).body().path("shape"));
-        return seen;
+    private static Seen look(CuentaClient client) {
+        return new Seen(
+                client.get("/v1/model", Map.of(), Revision.class),
+                client.get("/v1/model/verification", Map.of(), ModelVerification.class)
+                        .shape());
     }
 
-    private static void row(Table table, String key, JsonNode here, JsonNode there) {
-        table.row(
-                key,
-                here.path(key).asString(),
-                there.path(key).asString(),
-                same(key, here, there) ? "the same" : "differs");
+    private static void row(Table table, String what, Object here, Object there) {
+        table.row(what, here, there, said(here.equals(there)));
     }
 
-    private static boolean same(String key, JsonNode here, JsonNode there) {
-        return here.path(key).equals(there.path(key));
+    private static String said(boolean same) {
+        return same ? "the same" : "differs";
     }
 }

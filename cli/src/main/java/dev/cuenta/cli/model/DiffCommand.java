@@ -3,6 +3,7 @@ package dev.cuenta.cli.model;
 import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.model.ModelDiff;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -11,7 +12,6 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "diff",
@@ -38,14 +38,14 @@ final class DiffCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         Diffs diffs = new Diffs(spec.commandLine());
-        JsonNode diff = diffs.ask(service.client(), file.toString(), ModelText.of(file), sql);
-        if (!output.printed(diff) && diff.has("changes")) {
+        ModelDiff diff = diffs.ask(service.client(), file.toString(), ModelText.of(file), sql);
+        if (!output.printed(diff) && diff.changes() != null) {
             if (sql) {
                 Diffs.printScript(diff, output.writer());
             } else {
                 diffs.print(diff);
             }
         }
-        return diff.has("changes") ? 0 : 1;
+        return diff.changes() != null ? 0 : 1;
     }
 }

@@ -2,12 +2,15 @@ package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.file.ModelFile;
+import dev.cuenta.wire.model.Effect;
+import dev.cuenta.wire.model.ModelChange;
+import dev.cuenta.wire.model.ModelDiff;
+import dev.cuenta.wire.model.ModelSource;
 import java.io.PrintWriter;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
 import picocli.CommandLine;
-import tools.jackson.databind.JsonNode;
 
 /** Asks for a diff and shows it; shared by diff and publish. */
 final class Diffs {
@@ -18,77 +21,79 @@ final class Diffs {
     }
 
     /** Prints findings, if there are any that matter, and gives the answer; without {@code changes} when the file has errors. */
-    JsonNode ask(CuentaClient client, String file, String source, boolean script) {
-        JsonNode diff = client.post("/v1/model/diffs", Map.of("file", file, "source", source, "script", script))
-                .body();
-        if (!diff.has("changes")) {
+    ModelDiff ask(CuentaClient client, String file, String source, boolean script) {
+        ModelDiff diff = client.post("/v1/model/diffs", new ModelSource(file, source, script), ModelDiff.class);
+        if (diff.changes() == null) {
             new FindingPrinter(command).print(ModelFile.read(file, source));
         }
         return diff;
     }
 
-    void print(JsonNode diff) {
+    void print(ModelDiff diff) {
         PrintWriter out = command.getOut();
-        JsonNode changes = diff.path("changes");
-        int live = diff.path("liveRevision").asInt();
+        List<ModelChange> changes = changes(diff);
+        int live = Objects.requireNonNullElse(diff.liveRevision(), 0);
         if (changes.isEmpty()) {
             out.println("Nothing changes against revision " + live + ".");
             return;
         }
         out.println(live == 0 ? "Nothing is published yet." : "Against revision " + live + ":");
         out.println();
-        long rate = diff.path("recordsPerSecond").asLong();
+        long rate = Objects.requireNonNullElse(diff.recordsPerSecond(), 0L);
         changes.forEach(change -> print(change, rate, out));
         out.println();
-        out.println("Fingerprint " + diff.path("fingerprint").asString());
+        out.println("Fingerprint " + diff.fingerprint());
         out.flush();
     }
 
-    private void print(JsonNode change, long rate, PrintWriter out) {
-        long records = change.path("records").asLong();
-        String effect = change.path("effect").asString();
-        boolean rewrites = effect.equals("backfill") || effect.equals("narrowing");
+    private void print(ModelChange change, long rate, PrintWriter out) {
+        long records = change.records();
+        Effect effect = change.effect();
+        boolean rewrites = effect == Effect.BACKFILL || effect == Effect.NARROWING;
         String duration = rewrites && rate > 0 ? ", about " + Durations.spelt(records / rate) : "";
-        out.println("  " + change.path("what").asString());
+        out.println("  " + change.what());
         out.println("      " + command.getColorScheme().ansi().string("@|" + style(effect) + " " + effect + "|@")
                 + (records == 0 ? "" : ", " + records + " " + counted(effect, records))
-                + duration + ". " + change.path("consequence").asString());
-        if (!change.path("examples").isEmpty()) {
-            List<String> examples = new ArrayList<>();
-            change.path("examples").forEach(example -> examples.add(example.asString()));
-            out.println("      Such as: " + String.join(" | ", examples));
+                + duration + ". " + change.consequence());
+        if (!change.examples().isEmpty()) {
+            out.println("      Such as: " + String.join(" | ", change.examples()));
         }
-        if (change.hasNonNull("filter")) {
-            List<String> names = new ArrayList<>();
-            change.path("accounts")
-                    .forEach(account -> names.add(account.path("displayName").asString()));
-            out.println("      Accounts: " + String.join(", ", names) + (names.size() < records ? ", ..." : ""));
-            out.println("      To list them: cuenta accounts list --filter '"
-                    + change.path("filter").asString() + "'");
+        if (change.filter() != null) {
+            List<ModelChange.Account> accounts = Objects.requireNonNullElse(change.accounts(), List.of());
+            String names = accounts.stream()
+                    .map(account -> Objects.requireNonNullElse(account.displayName(), account.id()))
+                    .collect(Collectors.joining(", "));
+            out.println("      Accounts: " + names + (accounts.size() < records ? ", ..." : ""));
+            out.println("      To list them: cuenta accounts list --filter '" + change.filter() + "'");
         }
-        if (change.path("toAllow").asBoolean()) {
-            out.println("      To publish it: --allow " + change.path("name").asString());
+        if (change.toAllow()) {
+            out.println("      To publish it: --allow " + change.name());
         }
     }
 
-    private static String counted(String effect, long count) {
-        if (effect.equals("grant")) {
+    private static String counted(Effect effect, long count) {
+        if (effect == Effect.GRANT) {
             return count == 1 ? "person" : "people";
         }
         return count == 1 ? "record" : "records";
     }
 
     /** What asks for a decision stands out. */
-    private static String style(String effect) {
+    private static String style(Effect effect) {
         return switch (effect) {
-            case "loss", "decision", "unsupported" -> "bold,red";
-            case "narrowing", "contract", "grant" -> "bold,yellow";
+            case LOSS, DECISION, UNSUPPORTED -> "bold,red";
+            case NARROWING, CONTRACT, GRANT -> "bold,yellow";
             default -> "bold";
         };
     }
 
-    static void printScript(JsonNode diff, PrintWriter out) {
-        diff.path("script").forEach(line -> out.println(line.asString()));
+    /** Of a file without errors. */
+    static List<ModelChange> changes(ModelDiff diff) {
+        return Objects.requireNonNull(diff.changes());
+    }
+
+    static void printScript(ModelDiff diff, PrintWriter out) {
+        Objects.requireNonNullElse(diff.script(), List.<String>of()).forEach(out::println);
         out.flush();
     }
 }

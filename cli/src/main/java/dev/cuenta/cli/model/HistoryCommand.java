@@ -1,12 +1,15 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.publish.Revision;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "history",
@@ -23,22 +26,18 @@ final class HistoryCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode history = service.client().get("/v1/model/revisions", Map.of()).body();
-        if (output.printed(history)) {
+        List<Revision> history = service.client().items("/v1/model/revisions", Map.of(), Revision.class);
+        if (output.printed(new Items<>(history))) {
             return;
         }
         Table table = new Table("REVISION", "STATE", "PUBLISHED", "BY", "CHANGES", "MESSAGE");
-        for (JsonNode revision : history.path("items")) {
-            boolean done = revision.path("step").asString().equals("done");
-            table.row(
-                    revision.path("revision").asInt(),
-                    revision.path("state").asString()
-                            + (done ? "" : " (" + revision.path("step").asString() + ")"),
-                    revision.path("publishedAt").asString("").replaceFirst("\\..*", "Z"),
-                    revision.path("author").asString(),
-                    revision.path("changes").size(),
-                    revision.path("message").asString());
-        }
+        history.forEach(revision -> table.row(
+                revision.revision(),
+                revision.state() + (Publishing.isDone(revision) ? "" : " (" + revision.step() + ")"),
+                Moments.second(revision.publishedAt(), ""),
+                revision.author(),
+                revision.changes() == null ? 0 : revision.changes().size(),
+                revision.message()));
         output.print(table);
     }
 }

@@ -2,40 +2,39 @@ package dev.cuenta.cli.model;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
-import dev.cuenta.cli.connection.Answer;
 import java.io.PrintWriter;
+import java.util.List;
 import java.util.function.Function;
-import tools.jackson.databind.JsonNode;
 
 /** Prints a map of ids as CSV, page after page: what something was known by, and which account that is. */
-final class IdMap {
+final class IdMap<T> {
     static final int PAGE = 5000;
 
     private final PrintWriter out;
-    private final String from;
-    private final String to;
+    private final Function<T, String> from;
+    private final Function<T, String> to;
 
-    /** The names of both columns, which are those of the service's answers. */
-    IdMap(PrintWriter out, String from, String to) {
+    /** What each row was known by, and which account it is. */
+    IdMap(PrintWriter out, Function<T, String> from, Function<T, String> to) {
         this.out = out;
         this.from = from;
         this.to = to;
     }
 
     /** @param pages gives the page behind a key; the first is behind an empty one */
-    void print(Function<String, Answer> pages) {
+    void print(String fromTitle, String toTitle, Function<String, List<T>> pages) {
         CsvWriter csv = CsvWriter.builder()
                 .lineDelimiter(LineDelimiter.LF)
                 .bufferSize(0)
                 .build(out);
-        csv.writeRecord(from, to);
+        csv.writeRecord(fromTitle, toTitle);
         String after = "";
-        JsonNode page;
+        List<T> page;
         do {
-            page = pages.apply(after).body().path("items");
-            for (JsonNode row : page) {
-                after = row.path(from).asString();
-                csv.writeRecord(after, row.path(to).asString());
+            page = pages.apply(after);
+            for (T row : page) {
+                after = from.apply(row);
+                csv.writeRecord(after, to.apply(row));
             }
         } while (page.size() == PAGE);
         out.flush();

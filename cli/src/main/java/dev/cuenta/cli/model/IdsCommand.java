@@ -4,12 +4,14 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.upkeep.FormerId;
+import dev.cuenta.wire.upkeep.IdCosts;
+import dev.cuenta.wire.upkeep.IdCostsRequest;
 import java.io.PrintWriter;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "ids",
@@ -43,32 +45,34 @@ final class IdsCommand implements Runnable {
     }
 
     private static void printMap(CuentaClient client, PrintWriter out) {
-        IdMap map = new IdMap(out, "formerId", "id");
-        map.print(after ->
-                client.get("/v1/model/former-ids", Map.of("after", after, "limit", String.valueOf(IdMap.PAGE))));
+        new IdMap<>(out, FormerId::formerId, FormerId::id)
+                .print(
+                        "formerId",
+                        "id",
+                        after -> client.items(
+                                "/v1/model/former-ids",
+                                Map.of("after", after, "limit", String.valueOf(IdMap.PAGE)),
+                                FormerId.class));
     }
 
     private void measure() {
-        JsonNode measured = service.client()
-                .post("/v1/model/id-costs", Map.of("rows", rows))
-                .body();
+        IdCosts measured = service.client().post("/v1/model/id-costs", new IdCostsRequest(rows), IdCosts.class);
         if (output.printed(measured)) {
             return;
         }
         PrintWriter out = output.writer();
         Table table = new Table("SCHEME", "TABLE", "INDEX", "INSERTS A SECOND", "LOCALITY", "GUESSABLE");
-        for (JsonNode cost : measured.path("items")) {
-            table.row(
-                    cost.path("scheme").asString(),
-                    mebibytes(cost.path("tableBytes").asLong()),
-                    mebibytes(cost.path("indexBytes").asLong()),
-                    cost.path("insertsPerSecond").asLong(),
-                    cost.path("locality").asDouble(),
-                    cost.path("guessable").asBoolean() ? "yes" : "no");
-        }
+        measured.items()
+                .forEach(cost -> table.row(
+                        cost.scheme(),
+                        mebibytes(cost.tableBytes()),
+                        mebibytes(cost.indexBytes()),
+                        cost.insertsPerSecond(),
+                        cost.locality(),
+                        cost.guessable() ? "yes" : "no"));
         output.print(table);
         out.println();
-        measured.path("words").forEach(line -> out.println(line.asString()));
+        measured.words().forEach(out::println);
         out.flush();
     }
 

@@ -5,6 +5,7 @@ import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.model.AccessMatrix;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -12,7 +13,6 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "matrix",
@@ -35,7 +35,7 @@ final class MatrixCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode matrix = service.client().get("/v1/model/matrix", Map.of()).body();
+        AccessMatrix matrix = service.client().get("/v1/model/matrix", Map.of(), AccessMatrix.class);
         if (output.printed(matrix)) {
             return;
         }
@@ -43,31 +43,24 @@ final class MatrixCommand implements Runnable {
             why(matrix, why);
             return;
         }
-        List<String> parties = new ArrayList<>();
-        matrix.path("parties").forEach(party -> parties.add(party.asString()));
         List<String> titles = new ArrayList<>(List.of("FIELD"));
-        titles.addAll(parties);
+        titles.addAll(matrix.parties());
         Table table = new Table(titles.toArray(String[]::new));
-        for (JsonNode field : matrix.path("fields")) {
-            List<Object> row = new ArrayList<>(List.of(field.path("path").asString()));
-            parties.forEach(party -> row.add(cell(field.path("cells").path(party))));
+        for (AccessMatrix.Row field : matrix.fields()) {
+            List<Object> row = new ArrayList<>(List.of(field.path()));
+            matrix.parties().forEach(party -> row.add(cell(field.cells().get(party))));
             table.row(row.toArray());
         }
         output.print(table);
     }
 
-    private void why(JsonNode matrix, String path) {
-        for (JsonNode field : matrix.path("fields")) {
-            if (field.path("path").asString().equals(path)) {
+    private void why(AccessMatrix matrix, String path) {
+        for (AccessMatrix.Row field : matrix.fields()) {
+            if (field.path().equals(path)) {
                 Table table = new Table("PARTY", "MAY", "WHY");
-                field.path("cells").properties().forEach(cell -> {
-                    List<String> rights = new ArrayList<>();
-                    cell.getValue().path("rights").forEach(right -> rights.add(right.asString()));
-                    table.row(
-                            cell.getKey(),
-                            rights.isEmpty() ? "-" : String.join(", ", rights),
-                            cell.getValue().path("why").asString());
-                });
+                field.cells()
+                        .forEach((party, cell) -> table.row(
+                                party, cell.rights().isEmpty() ? "-" : String.join(", ", cell.rights()), cell.why()));
                 output.print(table);
                 return;
             }
@@ -76,9 +69,9 @@ final class MatrixCommand implements Runnable {
                 ProblemKind.NOT_FOUND, "The live model has no field `" + path + "`. cuenta model matrix lists them.");
     }
 
-    private static String cell(JsonNode cell) {
-        boolean reads = cell.path("reads").asBoolean();
-        boolean writes = cell.path("writes").asBoolean();
+    private static String cell(AccessMatrix.@Nullable Cell cell) {
+        boolean reads = cell != null && cell.reads();
+        boolean writes = cell != null && cell.writes();
         return reads ? (writes ? "reads, writes" : "reads") : (writes ? "writes" : "-");
     }
 }

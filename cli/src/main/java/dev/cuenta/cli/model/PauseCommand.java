@@ -1,5 +1,6 @@
 package dev.cuenta.cli.model;
 
+import dev.cuenta.wire.publish.Control;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
@@ -15,6 +16,6 @@ final class PauseCommand implements Runnable {
 
     @Override
     public void run() {
-        underWay.control("pause");
+        underWay.control(Control.PAUSE);
     }
 }

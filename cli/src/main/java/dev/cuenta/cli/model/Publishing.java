@@ -3,17 +3,21 @@ package dev.cuenta.cli.model;
 import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.wire.model.ModelDiff;
+import dev.cuenta.wire.publish.Control;
+import dev.cuenta.wire.publish.PublishRequest;
+import dev.cuenta.wire.publish.Revision;
+import dev.cuenta.wire.publish.RevisionState;
 import java.io.PrintWriter;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 /** What publish and revert share: show the diff, do just that, and follow it to its end. */
 final class Publishing {
@@ -50,12 +54,12 @@ final class Publishing {
     int publish(String file, String source) throws InterruptedException {
         CuentaClient client = client();
         Diffs diffs = new Diffs(spec.commandLine());
-        JsonNode diff = diffs.ask(client, file, source, false);
-        if (!diff.has("changes")) {
+        ModelDiff diff = diffs.ask(client, file, source, false);
+        if (diff.changes() == null) {
             return 1;
         }
         diffs.print(diff);
-        if (diff.path("changes").isEmpty()) {
+        if (diff.changes().isEmpty()) {
             return 0;
         }
         int number = begin(client, file, source, diff);
@@ -66,14 +70,10 @@ final class Publishing {
         return follow(client, number, spec);
     }
 
-    private int begin(CuentaClient client, String file, String source, JsonNode diff) {
-        Map<String, Object> body = new LinkedHashMap<>();
-        body.put("file", file);
-        body.put("source", source);
-        body.put("fingerprint", reviewed == null ? diff.path("fingerprint").asString() : reviewed);
-        body.put("allow", allow);
-        body.put("message", message);
-        return client.post("/v1/model/revisions", body).body().path("revision").asInt();
+    private int begin(CuentaClient client, String file, String source, ModelDiff diff) {
+        String fingerprint = reviewed == null ? diff.fingerprint() : reviewed;
+        PublishRequest request = new PublishRequest(file, source, fingerprint, Set.copyOf(allow), message);
+        return client.post("/v1/model/revisions", request, Revision.class).revision();
     }
 
     /** Says each step, and in long ones how far it is; until the revision is live, paused or cancelled. */
@@ -88,9 +88,8 @@ final class Publishing {
     private static int followed(CuentaClient client, int number, CommandSpec spec, PrintWriter err)
             throws InterruptedException {
         String shown = "";
-        JsonNode revision = read(client, number);
-        while (!revision.path("step").asString().equals("done")
-                && !revision.path("control").asString().equals("pause")) {
+        Revision revision = read(client, number);
+        while (!isDone(revision) && revision.control() != Control.PAUSE) {
             String progress = progress(revision);
             if (!progress.equals(shown)) {
                 err.println(progress);
@@ -101,35 +100,38 @@ final class Publishing {
             revision = read(client, number);
         }
         PrintWriter out = spec.commandLine().getOut();
-        boolean live = revision.path("state").asString().equals("live");
-        boolean paused = !revision.path("step").asString().equals("done");
+        boolean live = revision.state() == RevisionState.LIVE;
+        boolean paused = !isDone(revision);
         out.println("Revision " + number + " is "
                 + (paused
-                        ? "paused in the step " + revision.path("step").asString() + ". Go on with: cuenta model resume"
-                        : revision.path("state").asString() + "."));
-        String failure = revision.path("failure").asString("");
-        if (!failure.isEmpty()) {
-            out.println("  " + failure);
+                        ? "paused in the step " + revision.step() + ". Go on with: cuenta model resume"
+                        : revision.state() + "."));
+        if (revision.failure() != null) {
+            out.println("  " + revision.failure());
         }
         out.flush();
         return live && !paused ? 0 : 1;
     }
 
-    private static JsonNode read(CuentaClient client, int number) {
-        return client.get("/v1/model/revisions/" + number, Map.of()).body();
+    private static Revision read(CuentaClient client, int number) {
+        return client.get("/v1/model/revisions/" + number, Map.of(), Revision.class);
     }
 
-    private static String progress(JsonNode revision) {
-        long total = revision.path("rowsTotal").asLong();
-        long done = revision.path("rowsDone").asLong();
-        String failure = revision.path("failure").asString("");
-        return "  " + revision.path("step").asString()
+    /** Whether nothing of its publishing is left to do. */
+    static boolean isDone(Revision revision) {
+        return revision.step().equals("done");
+    }
+
+    private static String progress(Revision revision) {
+        long total = revision.rowsTotal();
+        long done = revision.rowsDone();
+        return "  " + revision.step()
                 + (total == 0 ? "" : ": " + done + " of " + total + " records" + pace(revision, done, total))
-                + (failure.isEmpty() ? "" : ". " + failure);
+                + (revision.failure() == null ? "" : ". " + revision.failure());
     }
 
-    private static String pace(JsonNode revision, long done, long total) {
-        long millis = revision.path("stepMillis").asLong();
+    private static String pace(Revision revision, long done, long total) {
+        long millis = revision.stepMillis() == null ? 0 : revision.stepMillis();
         if (millis < 1000 || done == 0) {
             return "";
         }

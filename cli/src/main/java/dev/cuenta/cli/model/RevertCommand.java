@@ -1,11 +1,12 @@
 package dev.cuenta.cli.model;
 
+import dev.cuenta.wire.publish.Revision;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "revert",
@@ -22,10 +23,7 @@ final class RevertCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws InterruptedException {
-        JsonNode revision = publishing
-                .client()
-                .get("/v1/model/revisions/" + number, Map.of())
-                .body();
-        return publishing.publish("revision " + number, revision.path("source").asString());
+        Revision revision = publishing.client().get("/v1/model/revisions/" + number, Map.of(), Revision.class);
+        return publishing.publish("revision " + number, Objects.requireNonNull(revision.source()));
     }
 }

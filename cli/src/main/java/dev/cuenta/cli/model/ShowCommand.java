@@ -1,6 +1,7 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.wire.publish.Revision;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -30,11 +31,7 @@ final class ShowCommand implements Runnable {
         String path = number == null ? "/v1/model" : "/v1/model/revisions/" + number;
         spec.commandLine()
                 .getOut()
-                .print(service.client()
-                        .get(path, Map.of())
-                        .body()
-                        .path("source")
-                        .asString());
+                .print(service.client().get(path, Map.of(), Revision.class).source());
         spec.commandLine().getOut().flush();
     }
 }

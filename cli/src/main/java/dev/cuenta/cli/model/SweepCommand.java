@@ -3,14 +3,18 @@ package dev.cuenta.cli.model;
 import dev.cuenta.cli.Agreement;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.upkeep.Leftover;
+import dev.cuenta.wire.upkeep.Sweep;
+import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "sweep",
@@ -40,27 +44,25 @@ final class SweepCommand implements Runnable {
             agreement.require(() -> "Delete for good what revisions up to " + upTo + " set aside?");
         }
         CuentaClient client = service.client();
-        JsonNode items = upTo == null
-                ? client.get("/v1/model/leftovers", Map.of()).body()
-                : client.post("/v1/model/sweeps", Map.of("upToRevision", upTo)).body();
-        if (output.printed(items)) {
+        List<Leftover> items = upTo == null
+                ? client.items("/v1/model/leftovers", Map.of(), Leftover.class)
+                : client.postForItems("/v1/model/sweeps", new Sweep(upTo), Leftover.class);
+        if (output.printed(new Items<>(items))) {
             return;
         }
-        if (items.path("items").isEmpty()) {
+        if (items.isEmpty()) {
             output.writer().println(upTo == null ? "Nothing is set aside." : "There was nothing to sweep.");
             output.writer().flush();
             return;
         }
         Table table = new Table("TABLE", "COLUMN", "REVISION", "SINCE", "VALUES", upTo == null ? "KEPT AS" : "DELETED");
-        for (JsonNode kept : items.path("items")) {
-            table.row(
-                    kept.path("table").asString(),
-                    kept.path("column").asString(),
-                    kept.path("revision").asInt(),
-                    kept.path("keptAt").asString().substring(0, 10),
-                    kept.path("values").asLong(),
-                    kept.path("keptAs").asString());
-        }
+        items.forEach(kept -> table.row(
+                kept.table(),
+                kept.column(),
+                kept.revision(),
+                Moments.day(kept.keptAt()),
+                kept.values(),
+                kept.keptAs()));
         output.print(table);
     }
 }

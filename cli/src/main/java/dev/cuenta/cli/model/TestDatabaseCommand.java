@@ -2,11 +2,11 @@ package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
-import java.util.Map;
+import dev.cuenta.wire.upkeep.DatabaseMade;
+import dev.cuenta.wire.upkeep.NewDatabase;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "test-database",
@@ -26,13 +26,11 @@ final class TestDatabaseCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode made = service.client()
-                .post("/v1/model/databases", Map.of("name", name))
-                .body();
+        DatabaseMade made = service.client().post("/v1/model/databases", new NewDatabase(name), DatabaseMade.class);
         if (!output.printed(made)) {
             output.writer()
-                    .println("The database " + made.path("name").asString() + " has the shape of revision "
-                            + made.path("revision").asInt() + " and no records.");
+                    .println("The database " + made.name() + " has the shape of revision " + made.revision()
+                            + " and no records.");
             output.writer().flush();
         }
     }

@@ -4,11 +4,13 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.publish.Control;
+import dev.cuenta.wire.publish.PublishControl;
+import dev.cuenta.wire.publish.Revision;
 import java.util.Map;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 /** The publish that is under way. */
 final class UnderWay {
@@ -18,21 +20,23 @@ final class UnderWay {
     @Mixin
     private Service service;
 
-    void control(String wanted) {
+    void control(Control wanted) {
         CuentaClient client = service.client();
-        JsonNode revision = client.put("/v1/model/revisions/" + number(client) + "/control", Map.of("control", wanted))
-                .body();
+        Revision revision = control(wanted, number(client), client);
         spec.commandLine()
                 .getOut()
-                .println("Revision " + revision.path("revision").asInt() + ": " + wanted + ", in the step "
-                        + revision.path("step").asString() + ".");
+                .println("Revision " + revision.revision() + ": " + wanted + ", in the step " + revision.step() + ".");
+    }
+
+    private static Revision control(Control wanted, int number, CuentaClient client) {
+        return client.put("/v1/model/revisions/" + number + "/control", new PublishControl(wanted), Revision.class);
     }
 
     /** Waits until nothing of it is left. */
     void cancel() throws InterruptedException {
         CuentaClient client = service.client();
         int number = number(client);
-        client.put("/v1/model/revisions/" + number + "/control", Map.of("control", "cancel"));
+        control(Control.CANCEL, number, client);
         Publishing.follow(client, number, spec);
     }
 
@@ -42,12 +46,11 @@ final class UnderWay {
     }
 
     private static int number(CuentaClient client) {
-        for (JsonNode revision :
-                client.get("/v1/model/revisions", Map.of()).body().path("items")) {
-            if (!revision.path("step").asString().equals("done")) {
-                return revision.path("revision").asInt();
-            }
-        }
-        throw Problem.of(ProblemKind.CONFLICT, "No revision is being published. Look at: cuenta model history");
+        return client.items("/v1/model/revisions", Map.of(), Revision.class).stream()
+                .filter(revision -> !Publishing.isDone(revision))
+                .findFirst()
+                .map(Revision::revision)
+                .orElseThrow(() -> Problem.of(
+                        ProblemKind.CONFLICT, "No revision is being published. Look at: cuenta model history"));
     }
 }

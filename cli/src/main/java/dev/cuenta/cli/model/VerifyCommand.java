@@ -2,12 +2,13 @@ package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.upkeep.ModelVerification;
 import java.io.PrintWriter;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "verify",
@@ -16,6 +17,8 @@ import tools.jackson.databind.JsonNode;
         footerHeading = "%nExample:%n",
         footer = "  cuenta model verify")
 final class VerifyCommand implements Callable<Integer> {
+    private static final String NOTHING = "nothing of that name";
+
     @Mixin
     private Service service;
 
@@ -24,30 +27,27 @@ final class VerifyCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        JsonNode verified =
-                service.client().get("/v1/model/verification", Map.of()).body();
-        JsonNode differences = verified.path("differences");
+        ModelVerification verified = service.client().get("/v1/model/verification", Map.of(), ModelVerification.class);
         if (!output.printed(verified)) {
-            print(verified, differences);
+            print(verified);
         }
-        return differences.isEmpty() ? 0 : 1;
+        return verified.differences().isEmpty() ? 0 : 1;
     }
 
-    private void print(JsonNode verified, JsonNode differences) {
+    private void print(ModelVerification verified) {
         PrintWriter out = output.writer();
-        int revision = verified.path("revision").asInt();
-        if (differences.isEmpty()) {
-            out.println("The database is as revision " + revision + " says (shape "
-                    + verified.path("shape").asString() + ").");
+        int revision = verified.revision();
+        if (verified.differences().isEmpty()) {
+            out.println("The database is as revision " + revision + " says (shape " + verified.shape() + ").");
         } else {
             out.println("Against revision " + revision + ":");
         }
-        for (JsonNode difference : differences) {
+        for (ModelVerification.Difference difference : verified.differences()) {
             out.println();
-            out.println("  " + difference.path("thing").asString());
-            out.println("      expected: " + difference.path("expected").asString("nothing of that name"));
-            out.println("      found:    " + difference.path("found").asString("nothing of that name"));
-            out.println("      repair:   " + difference.path("repair").asString());
+            out.println("  " + difference.thing());
+            out.println("      expected: " + Objects.requireNonNullElse(difference.expected(), NOTHING));
+            out.println("      found:    " + Objects.requireNonNullElse(difference.found(), NOTHING));
+            out.println("      repair:   " + difference.repair());
         }
         out.flush();
     }

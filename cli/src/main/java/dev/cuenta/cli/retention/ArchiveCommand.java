@@ -1,12 +1,15 @@
 package dev.cuenta.cli.retention;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.retention.ArchivedAccount;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "archive",
@@ -23,19 +26,18 @@ final class ArchiveCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode archive =
-                service.client().get("/v1/retention/archive", Map.of()).body();
-        if (output.printed(archive)) {
+        List<ArchivedAccount> archive =
+                service.client().items("/v1/retention/archive", Map.of(), ArchivedAccount.class);
+        if (output.printed(new Items<>(archive))) {
             return;
         }
         Table table = new Table("NAME", "KIND", "RULE", "SINCE", "ID");
-        archive.path("items")
-                .forEach(account -> table.row(
-                        account.path("displayName").asString(),
-                        account.path("kind").asString(),
-                        account.path("rule").asString(),
-                        account.path("archivedAt").asString().substring(0, 10),
-                        account.path("id").asString()));
+        archive.forEach(account -> table.row(
+                account.displayName(),
+                account.kind(),
+                account.rule(),
+                Moments.day(account.archivedAt()),
+                account.id()));
         output.print(table, "No account is archived.");
     }
 }

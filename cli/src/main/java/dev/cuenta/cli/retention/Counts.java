@@ -2,24 +2,23 @@ package dev.cuenta.cli.retention;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
-import tools.jackson.databind.JsonNode;
 
 /** Counts of records by sort, in words; what is none is left out. */
 final class Counts {
     private Counts() {}
 
-    static String of(JsonNode counts) {
+    static String of(Map<String, Long> counts) {
         return of(counts, Set.of());
     }
 
     /** @param estimated sorts that nobody counted one by one */
-    static String of(JsonNode counts, Set<String> estimated) {
+    static String of(Map<String, Long> counts, Set<String> estimated) {
         List<String> parts = new ArrayList<>();
-        counts.properties().forEach(entry -> {
-            if (entry.getValue().asLong() > 0) {
-                parts.add((estimated.contains(entry.getKey()) ? "about " : "")
-                        + entry.getValue().asLong() + " " + sort(entry.getKey()));
+        counts.forEach((key, count) -> {
+            if (count > 0) {
+                parts.add((estimated.contains(key) ? "about " : "") + count + " " + sort(key));
             }
         });
         return parts.isEmpty() ? "nothing" : String.join(", ", parts);

@@ -3,13 +3,13 @@ package dev.cuenta.cli.retention;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.retention.RetentionAction;
+import dev.cuenta.wire.retention.RetentionPreview;
 import java.io.PrintWriter;
 import java.util.Map;
-import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "preview",
@@ -29,24 +29,23 @@ final class PreviewCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode preview = service.client()
-                .post("/v1/retention/previews", Map.of("rule", rule))
-                .body();
+        RetentionPreview preview =
+                service.client().post("/v1/retention/previews", Map.of("rule", rule), RetentionPreview.class);
         PrintWriter out = output.writer();
         if (output.printed(preview)) {
             return;
         }
-        long accounts = preview.path("accounts").asLong();
-        out.println(rule + " would " + preview.path("do").asString() + " " + accounts
-                + (accounts == 1 ? " account" : " accounts") + " now.");
+        long accounts = preview.accounts();
+        out.println(rule + " would " + preview.does() + " " + accounts + (accounts == 1 ? " account" : " accounts")
+                + " now.");
         if (accounts > 0) {
             print(preview, accounts, out);
         }
-        if (accounts > preview.path("atMost").asLong()) {
-            out.println("That is over its limit of " + preview.path("atMost").asLong()
+        if (accounts > preview.atMost()) {
+            out.println("That is over its limit of " + preview.atMost()
                     + ". If it is right: cuenta retention run --rule " + rule + " --allow atMost");
         }
-        long held = preview.path("held").asLong();
+        long held = preview.held();
         if (held > 0) {
             out.println(
                     held + (held == 1 ? " more is" : " more are")
@@ -55,26 +54,17 @@ final class PreviewCommand implements Runnable {
         out.flush();
     }
 
-    private void print(JsonNode preview, long accounts, PrintWriter out) {
+    private void print(RetentionPreview preview, long accounts, PrintWriter out) {
         out.println();
         Table table = new Table("NAME", "SINCE", "ID");
-        preview.path("first")
-                .forEach(due -> table.row(
-                        due.path("displayName").asString(),
-                        due.path("since").asString().replaceFirst("T.*", ""),
-                        due.path("id").asString()));
+        preview.first().forEach(due -> table.row(due.displayName(), due.since().replaceFirst("T.*", ""), due.id()));
         output.print(table);
-        int shown = preview.path("first").size();
+        int shown = preview.first().size();
         if (accounts > shown) {
             out.println("and " + (accounts - shown) + " more");
         }
         out.println();
-        out.println((preview.path("do").asString().equals("anonymise") ? "Also affected: " : "Also deleted: ")
-                + Counts.of(
-                        preview.path("dependents"),
-                        preview.path("estimated")
-                                .valueStream()
-                                .map(JsonNode::asString)
-                                .collect(Collectors.toSet())));
+        out.println((preview.does() == RetentionAction.ANONYMISE ? "Also affected: " : "Also deleted: ")
+                + Counts.of(preview.dependents(), preview.estimated()));
     }
 }

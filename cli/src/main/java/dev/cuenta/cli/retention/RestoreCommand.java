@@ -2,12 +2,12 @@ package dev.cuenta.cli.retention;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.retention.RestoredAccount;
 import java.io.PrintWriter;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "restore",
@@ -27,16 +27,15 @@ final class RestoreCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode restored = service.client()
-                .post("/v1/retention/archive/" + id + "/restoration", Map.of())
-                .body();
+        RestoredAccount restored =
+                service.client().post("/v1/retention/archive/" + id + "/restoration", Map.of(), RestoredAccount.class);
         if (output.printed(restored)) {
             return;
         }
         PrintWriter out = output.writer();
-        out.println("Back as " + restored.path("id").asString() + ".");
-        restored.path("left").forEach(path -> out.println("  " + path.asString() + " has no place in the live model."));
-        restored.path("lost").forEach(what -> out.println("  Not back: " + what.asString() + "."));
+        out.println("Back as " + restored.id() + ".");
+        restored.left().forEach(path -> out.println("  " + path + " has no place in the live model."));
+        restored.lost().forEach(what -> out.println("  Not back: " + what + "."));
         out.flush();
     }
 }

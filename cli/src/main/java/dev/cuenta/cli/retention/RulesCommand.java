@@ -1,12 +1,15 @@
 package dev.cuenta.cli.retention;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.retention.RetentionRule;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "rules",
@@ -23,19 +26,18 @@ final class RulesCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode rules = service.client().get("/v1/retention/rules", Map.of()).body();
-        if (output.printed(rules)) {
+        List<RetentionRule> rules = service.client().items("/v1/retention/rules", Map.of(), RetentionRule.class);
+        if (output.printed(new Items<>(rules))) {
             return;
         }
         Table table = new Table("RULE", "DO", "AFTER", "SINCE", "NEXT", "WHERE");
-        rules.path("items")
-                .forEach(rule -> table.row(
-                        rule.path("name").asString(),
-                        rule.path("do").asString(),
-                        rule.path("after").asString(),
-                        rule.path("since").asString(),
-                        rule.has("next") ? rule.path("next").asString().replaceFirst(":00Z$", "Z") : "by hand",
-                        rule.path("where").asString()));
+        rules.forEach(rule -> table.row(
+                rule.name(),
+                rule.does(),
+                rule.after(),
+                rule.since(),
+                Moments.minute(rule.next(), "by hand"),
+                rule.where()));
         output.print(table);
     }
 }

@@ -5,6 +5,9 @@ import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.retention.RetentionPreview;
+import dev.cuenta.wire.retention.RetentionRun;
+import dev.cuenta.wire.retention.RunState;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Locale;
@@ -14,7 +17,6 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "run",
@@ -55,40 +57,38 @@ final class RunCommand implements Runnable {
     public void run() {
         CuentaClient client = service.client();
         agreement.require(() -> question(client));
-        JsonNode run = client.post("/v1/retention/runs", Map.of("rule", rule, "allow", allow))
-                .body();
-        String path = "/v1/retention/runs/" + run.path("id").asString();
+        RetentionRun run = client.post("/v1/retention/runs", Map.of("rule", rule, "allow", allow), RetentionRun.class);
+        String path = "/v1/retention/runs/" + run.id();
         PrintWriter err = spec.commandLine().getErr();
         try (Interruption said =
                 new Interruption(err, "Stopped watching; the run goes on. See: cuenta retention runs")) {
             run = watched(client, path, run, err);
         }
         if (!output.printed(run)) {
-            output.writer().println(rule + " took: " + Counts.of(run.path("taken")) + ".");
+            output.writer().println(rule + " took: " + Counts.of(run.taken()) + ".");
         }
     }
 
     private String question(CuentaClient client) {
-        JsonNode preview =
-                client.post("/v1/retention/previews", Map.of("rule", rule)).body();
-        long accounts = preview.path("accounts").asLong();
-        String verb = preview.path("do").asString();
+        RetentionPreview preview = client.post("/v1/retention/previews", Map.of("rule", rule), RetentionPreview.class);
+        long accounts = preview.accounts();
+        String verb = preview.does().toString();
         return verb.substring(0, 1).toUpperCase(Locale.ROOT) + verb.substring(1) + " " + accounts
                 + (accounts == 1 ? " account" : " accounts") + " by the rule " + rule + "?";
     }
 
-    private static JsonNode watched(CuentaClient client, String path, JsonNode begun, PrintWriter err) {
-        JsonNode run = begun;
+    private static RetentionRun watched(CuentaClient client, String path, RetentionRun begun, PrintWriter err) {
+        RetentionRun run = begun;
         long shown = -1;
-        while (run.path("state").asString().equals("running")) {
-            long taken = run.path("taken").path("accounts").asLong();
+        while (run.state() == RunState.RUNNING) {
+            long taken = run.taken().getOrDefault("accounts", 0L);
             if (taken != shown) {
-                err.println("  " + taken + " of " + run.path("matched").asLong() + " accounts");
+                err.println("  " + taken + " of " + run.matched() + " accounts");
                 err.flush();
                 shown = taken;
             }
             pause();
-            run = client.get(path, Map.of()).body();
+            run = client.get(path, Map.of(), RetentionRun.class);
         }
         return run;
     }

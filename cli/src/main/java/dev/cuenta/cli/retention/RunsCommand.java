@@ -1,12 +1,15 @@
 package dev.cuenta.cli.retention;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.retention.RetentionRun;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "runs",
@@ -23,20 +26,19 @@ final class RunsCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode runs = service.client().get("/v1/retention/runs", Map.of()).body();
-        if (output.printed(runs)) {
+        List<RetentionRun> runs = service.client().items("/v1/retention/runs", Map.of(), RetentionRun.class);
+        if (output.printed(new Items<>(runs))) {
             return;
         }
         Table table = new Table("RULE", "STATE", "STARTED", "BY", "DUE", "LIMIT", "TOOK");
-        runs.path("items")
-                .forEach(run -> table.row(
-                        run.path("rule").asString(),
-                        run.path("state").asString(),
-                        run.path("startedAt").asString().replaceFirst(":\\d\\d\\..*", "Z"),
-                        run.path("startedBy").asString(),
-                        run.path("matched").asString(),
-                        run.path("atMost").asString(""),
-                        Counts.of(run.path("taken"))));
+        runs.forEach(run -> table.row(
+                run.rule(),
+                run.state(),
+                Moments.minute(run.startedAt()),
+                run.startedBy(),
+                run.matched(),
+                run.atMost() == null ? "" : run.atMost(),
+                Counts.of(run.taken())));
         output.print(table);
     }
 }

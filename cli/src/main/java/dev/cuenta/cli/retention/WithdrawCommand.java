@@ -4,13 +4,14 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.retention.RetentionRun;
+import dev.cuenta.wire.retention.RunState;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "withdraw",
@@ -31,10 +32,9 @@ final class WithdrawCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        for (JsonNode run : client.get("/v1/retention/runs", Map.of()).body().path("items")) {
-            if (run.path("rule").asString().equals(rule)
-                    && run.path("state").asString().equals("waiting")) {
-                client.delete("/v1/retention/runs/" + run.path("id").asString());
+        for (RetentionRun run : client.items("/v1/retention/runs", Map.of(), RetentionRun.class)) {
+            if (run.rule().equals(rule) && run.state() == RunState.WAITING) {
+                client.delete("/v1/retention/runs/" + run.id());
                 spec.commandLine().getOut().println("Withdrawn. The rule's schedule starts the next run.");
                 return;
             }

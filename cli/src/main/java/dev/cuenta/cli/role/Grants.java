@@ -1,8 +1,8 @@
 package dev.cuenta.cli.role;
 
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.wire.role.RoleGrant;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -53,13 +53,9 @@ final class Grants {
 
     String given(RoleGrant grant) {
         List<String> words = new ArrayList<>();
-        words.add(shortly(grant.givenAt()));
+        words.add(Moments.second(grant.givenAt()));
         Optional.ofNullable(grant.givenBy()).ifPresent(by -> words.add("by " + name(by)));
         Optional.ofNullable(grant.approvedBy()).ifPresent(by -> words.add("approved by " + name(by)));
         return String.join(" ", words);
-    }
-
-    private static String shortly(Instant moment) {
-        return moment.toString().replaceFirst("(\\.\\d+)?Z$", "Z");
     }
 }

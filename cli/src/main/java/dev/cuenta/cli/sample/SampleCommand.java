@@ -1,6 +1,7 @@
 package dev.cuenta.cli.sample;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.wire.sample.SamplesMade;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -40,8 +41,7 @@ public final class SampleCommand implements Runnable {
         body.put("count", count);
         body.put("over", over);
         body.put("seed", seed);
-        long made =
-                service.client().post("/v1/samples", body).body().path("made").asLong();
+        int made = service.client().post("/v1/samples", body, SamplesMade.class).made();
         spec.commandLine().getOut().println("Made " + made + (made == 1 ? " account." : " accounts."));
     }
 }

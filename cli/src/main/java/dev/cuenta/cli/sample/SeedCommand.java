@@ -4,6 +4,7 @@ import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.sample.Seeded;
 import java.nio.file.Path;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
@@ -13,7 +14,6 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 /** Sows the records that an installation begins with. */
 @Command(
@@ -34,12 +34,11 @@ public final class SeedCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode sown = service.client().post("/v1/seeds", read()).body();
+        Seeded made = service.client().post("/v1/seeds", read(), Seeded.class);
         spec.commandLine()
                 .getOut()
-                .println("Made " + sown.path("tenants").asInt() + " tenants and "
-                        + sown.path("accounts").asInt() + " accounts; "
-                        + sown.path("present").asInt() + " accounts were there already.");
+                .println("Made " + made.tenants() + " tenants and " + made.accounts() + " accounts; " + made.present()
+                        + " accounts were there already.");
     }
 
     private Object read() {

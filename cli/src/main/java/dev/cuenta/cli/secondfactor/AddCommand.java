@@ -3,14 +3,18 @@ package dev.cuenta.cli.secondfactor;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Asked;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.wire.Secret;
+import dev.cuenta.wire.secondfactor.CodeProof;
+import dev.cuenta.wire.secondfactor.PasswordProof;
+import dev.cuenta.wire.secondfactor.RecoveryCodes;
+import dev.cuenta.wire.secondfactor.SecondFactorSeed;
 import java.io.PrintWriter;
-import java.util.Map;
+import java.util.Objects;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "add",
@@ -36,15 +40,15 @@ final class AddCommand implements Runnable {
         PrintWriter out = spec.commandLine().getOut();
         CuentaClient client = service.client();
         Asked.Lines asked = Asked.lines(fromStandardInput, "--stdin");
-        JsonNode begun = client.post(Code.PATH, Map.of("password", asked.next("Your password: ")))
-                .body();
-        out.println(begun.path("qrText").asString());
+        PasswordProof password = new PasswordProof(new Secret(asked.next("Your password: ")));
+        SecondFactorSeed begun = client.post(Code.PATH, password, SecondFactorSeed.class);
+        out.println(begun.qrText().value());
         out.println("Show this to your authenticator, or give it the seed: "
-                + begun.path("seed").asString());
+                + begun.seed().value());
         out.flush();
-        JsonNode added = client.put(Code.PATH, Map.of("code", asked.next("The code that it shows: ")))
-                .body();
-        service.settings().keepSession(added.path("token").asString());
-        Code.printRecoveryCodes(added.path("recoveryCodes"), out);
+        CodeProof code = new CodeProof(new Secret(asked.next("The code that it shows: ")));
+        RecoveryCodes added = client.put(Code.PATH, code, RecoveryCodes.class);
+        service.settings().keepSession(Objects.requireNonNull(added.token()).value());
+        Code.printRecoveryCodes(added, out);
     }
 }

@@ -1,9 +1,9 @@
 package dev.cuenta.cli.secondfactor;
 
 import dev.cuenta.cli.account.Asked;
+import dev.cuenta.wire.secondfactor.RecoveryCodes;
 import java.io.PrintWriter;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
 
 /** Where a code comes from, and how recovery codes are shown. */
 final class Code {
@@ -16,10 +16,10 @@ final class Code {
         return Asked.secret("Current code, or a recovery code: ", "--code-stdin", fromStandardInput);
     }
 
-    static void printRecoveryCodes(JsonNode codes, PrintWriter out) {
+    static void printRecoveryCodes(RecoveryCodes codes, PrintWriter out) {
         out.println("Recovery codes. Each is good once, for when you have no authenticator; they are not shown again:");
         out.println();
-        codes.forEach(code -> out.println("  " + code.asString()));
+        codes.recoveryCodes().forEach(code -> out.println("  " + code.value()));
         out.flush();
     }
 }

@@ -1,12 +1,13 @@
 package dev.cuenta.cli.secondfactor;
 
 import dev.cuenta.cli.Service;
-import java.util.Map;
+import dev.cuenta.wire.Secret;
+import dev.cuenta.wire.secondfactor.CodeProof;
+import dev.cuenta.wire.secondfactor.RecoveryCodes;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "recovery-codes",
@@ -26,9 +27,8 @@ final class RecoveryCodesCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode made = service.client()
-                .post(Code.PATH + "/recovery-codes", Map.of("code", code.ask()))
-                .body();
-        Code.printRecoveryCodes(made.path("recoveryCodes"), spec.commandLine().getOut());
+        RecoveryCodes made = service.client()
+                .post(Code.PATH + "/recovery-codes", new CodeProof(new Secret(code.ask())), RecoveryCodes.class);
+        Code.printRecoveryCodes(made, spec.commandLine().getOut());
     }
 }

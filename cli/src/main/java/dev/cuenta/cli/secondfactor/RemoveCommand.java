@@ -3,14 +3,16 @@ package dev.cuenta.cli.secondfactor;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Accounts;
 import dev.cuenta.cli.connection.CuentaClient;
-import java.util.Map;
+import dev.cuenta.wire.Secret;
+import dev.cuenta.wire.secondfactor.CodeProof;
+import dev.cuenta.wire.secondfactor.SecondFactorState;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "remove",
@@ -45,9 +47,9 @@ final class RemoveCommand implements Runnable {
             spec.commandLine().getOut().println("The second factor is gone, and every session of the account ended.");
             return;
         }
-        JsonNode removed =
-                client.post(Code.PATH + "/removal", Map.of("code", code.ask())).body();
-        service.settings().keepSession(removed.path("token").asString());
+        SecondFactorState removed =
+                client.post(Code.PATH + "/removal", new CodeProof(new Secret(code.ask())), SecondFactorState.class);
+        service.settings().keepSession(Objects.requireNonNull(removed.token()).value());
         spec.commandLine().getOut().println("You have no second factor any more.");
     }
 }

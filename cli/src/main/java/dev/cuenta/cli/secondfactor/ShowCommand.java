@@ -1,11 +1,12 @@
 package dev.cuenta.cli.secondfactor;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.secondfactor.SecondFactorState;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "show",
@@ -22,14 +23,14 @@ final class ShowCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode state = service.client().get(Code.PATH, Map.of()).body();
+        SecondFactorState state = service.client().get(Code.PATH, Map.of(), SecondFactorState.class);
         if (!output.printed(state)) {
             output.writer()
                     .println(
-                            state.path("active").asBoolean()
+                            state.active()
                                     ? "A code is asked for since "
-                                            + state.path("since").asString().replaceFirst("(\\.\\d+)?Z$", "Z") + ". "
-                                            + state.path("recoveryCodesLeft").asString() + " recovery codes are left."
+                                            + Moments.second(state.since(), "its beginning") + ". "
+                                            + state.recoveryCodesLeft() + " recovery codes are left."
                                     : "You have no second factor. To add one: cuenta second-factor add");
             output.writer().flush();
         }

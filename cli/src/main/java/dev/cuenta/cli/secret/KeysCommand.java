@@ -2,10 +2,10 @@ package dev.cuenta.cli.secret;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.secret.SecretKeys;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "keys",
@@ -23,7 +23,7 @@ final class KeysCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode keys = service.client().get("/v1/secrets/keys", Map.of()).body();
+        SecretKeys keys = service.client().get("/v1/secrets/keys", Map.of(), SecretKeys.class);
         if (!output.printed(keys)) {
             KeyTable.print(keys, output);
         }

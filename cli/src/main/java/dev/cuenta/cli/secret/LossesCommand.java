@@ -3,10 +3,12 @@ package dev.cuenta.cli.secret;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.secret.SecretLoss;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "losses",
@@ -23,24 +25,18 @@ final class LossesCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode losses = service.client().get("/v1/secrets/losses", Map.of()).body();
-        if (output.printed(losses)) {
+        List<SecretLoss> losses = service.client().items("/v1/secrets/losses", Map.of(), SecretLoss.class);
+        if (output.printed(new Items<>(losses))) {
             return;
         }
-        if (losses.path("items").isEmpty()) {
+        if (losses.isEmpty()) {
             output.writer().println("No key is missing.");
             output.writer().flush();
             return;
         }
         Table table = new Table("KEY", "OF", "WHAT", "HOW MANY");
-        losses.path("items")
-                .forEach(loss -> loss.path("values")
-                        .properties()
-                        .forEach(value -> table.row(
-                                loss.path("key").asString(),
-                                loss.path("purpose").asString(),
-                                value.getKey(),
-                                value.getValue().asString())));
+        losses.forEach(
+                loss -> loss.values().forEach((what, count) -> table.row(loss.key(), loss.purpose(), what, count)));
         output.print(table);
     }
 }

@@ -2,10 +2,10 @@ package dev.cuenta.cli.secret;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.secret.SecretKeys;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "rotate",
@@ -25,7 +25,7 @@ final class RotateCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode keys = service.client().post("/v1/secrets/rotations", Map.of()).body();
+        SecretKeys keys = service.client().post("/v1/secrets/rotations", Map.of(), SecretKeys.class);
         if (!output.printed(keys)) {
             KeyTable.print(keys, output);
         }

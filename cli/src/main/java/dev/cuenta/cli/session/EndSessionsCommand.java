@@ -2,6 +2,7 @@ package dev.cuenta.cli.session;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.wire.session.SessionsEnded;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -43,7 +44,7 @@ final class EndSessionsCommand implements Callable<Integer> {
         }
         CuentaClient client = service.client();
         String path = whose.path(client);
-        int ended = all ? client.delete(path).body().path("ended").asInt() : endOne(client, path);
+        int ended = all ? client.delete(path, SessionsEnded.class).ended() : endOne(client, path);
         spec.commandLine().getOut().println(ended == 1 ? "1 session has ended." : ended + " sessions have ended.");
         return 0;
     }

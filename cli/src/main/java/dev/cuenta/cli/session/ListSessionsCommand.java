@@ -2,12 +2,15 @@ package dev.cuenta.cli.session;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.session.OpenSession;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "list",
@@ -28,22 +31,17 @@ final class ListSessionsCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        JsonNode sessions = client.get(whose.path(client), Map.of()).body();
-        if (output.printed(sessions)) {
+        List<OpenSession> sessions = client.items(whose.path(client), Map.of(), OpenSession.class);
+        if (output.printed(new Items<>(sessions))) {
             return;
         }
         Table table = new Table("SINCE", "LAST USED", "", "ID", "PROGRAM");
-        sessions.path("items")
-                .forEach(session -> table.row(
-                        minute(session.path("created")),
-                        minute(session.path("lastUsed")),
-                        session.path("current").asBoolean() ? "this one" : "",
-                        session.path("id").asString(),
-                        session.path("agent").asString()));
+        sessions.forEach(session -> table.row(
+                Moments.minute(session.created()),
+                Moments.minute(session.lastUsed()),
+                session.current() ? "this one" : "",
+                session.id(),
+                session.agent()));
         output.print(table, "Signed in nowhere.");
-    }
-
-    private static String minute(JsonNode moment) {
-        return moment.asString().replaceFirst(":\\d\\d(\\.\\d+)?Z$", "Z");
     }
 }

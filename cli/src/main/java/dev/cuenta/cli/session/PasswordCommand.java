@@ -2,14 +2,16 @@ package dev.cuenta.cli.session;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.NewPassword;
+import dev.cuenta.wire.Secret;
+import dev.cuenta.wire.password.PasswordChange;
+import dev.cuenta.wire.password.PasswordChanged;
 import java.util.List;
-import java.util.Map;
+import java.util.Objects;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "password",
@@ -35,13 +37,10 @@ public final class PasswordCommand implements Runnable {
     @Override
     public void run() {
         List<String> both = NewPassword.askForBoth(passwordsFromStandardInput);
-        JsonNode changed = service.client()
-                .put(
-                        "/v1/me/password",
-                        Map.of("current", both.get(0), "password", both.get(1), "keepSessions", keepSessions))
-                .body();
-        service.settings().keepSession(changed.path("token").asString());
-        int ended = changed.path("sessionsEnded").asInt();
+        PasswordChange change = new PasswordChange(new Secret(both.get(0)), new Secret(both.get(1)), keepSessions);
+        PasswordChanged changed = service.client().put("/v1/me/password", change, PasswordChanged.class);
+        service.settings().keepSession(Objects.requireNonNull(changed.token()).value());
+        int ended = changed.sessionsEnded();
         spec.commandLine()
                 .getOut()
                 .println(

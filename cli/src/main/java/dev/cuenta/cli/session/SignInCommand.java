@@ -2,17 +2,20 @@ package dev.cuenta.cli.session;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Asked;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import dev.cuenta.wire.Secret;
+import dev.cuenta.wire.session.SignIn;
+import dev.cuenta.wire.session.SignedIn;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 /** Opens a session for the commands that follow. */
 @Command(
@@ -38,25 +41,25 @@ public final class SignInCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode session = signedIn(Asked.lines(passwordFromStandardInput, "--password-stdin"));
-        service.settings().keepSession(session.path("token").asString());
-        spec.commandLine()
-                .getOut()
-                .println("Signed in until " + session.path("expires").asString().replaceFirst("\\..*", "Z") + ".");
+        SignedIn session = signedIn(Asked.lines(passwordFromStandardInput, "--password-stdin"));
+        service.settings().keepSession(Objects.requireNonNull(session.token()).value());
+        spec.commandLine().getOut().println("Signed in until " + Moments.second(session.expires()) + ".");
     }
 
     /** A code is asked for only where the account has a second factor. */
-    private JsonNode signedIn(Asked.Lines asked) {
-        Map<String, String> body = new LinkedHashMap<>(Map.of("identifier", name));
-        body.put("password", asked.next("Password: "));
+    private SignedIn signedIn(Asked.Lines asked) {
+        Secret password = new Secret(asked.next("Password: "));
         try {
-            return service.guest().post("/v1/sessions", body).body();
+            return signedIn(password, null);
         } catch (Problem refused) {
             if (refused.kind() != ProblemKind.SECOND_FACTOR) {
                 throw refused;
             }
-            body.put("code", asked.next("Code of your authenticator, or a recovery code: "));
-            return service.guest().post("/v1/sessions", body).body();
+            return signedIn(password, new Secret(asked.next("Code of your authenticator, or a recovery code: ")));
         }
+    }
+
+    private SignedIn signedIn(Secret password, @Nullable Secret code) {
+        return service.guest().post("/v1/sessions", new SignIn(name, password, code), SignedIn.class);
     }
 }

@@ -2,9 +2,10 @@ package dev.cuenta.cli.sharing;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
-import java.util.LinkedHashMap;
+import dev.cuenta.wire.sharing.ServiceKey;
+import dev.cuenta.wire.sharing.ServiceKeyRequest;
 import java.util.List;
-import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -12,7 +13,6 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "add",
@@ -59,24 +59,14 @@ final class AddKeyCommand implements Runnable {
 
     @Override
     public void run() {
-        Map<String, Object> wish = new LinkedHashMap<>();
-        put(wish, "scope", scope);
-        put(wish, "networks", networks);
-        put(wish, "days", days);
-        JsonNode made =
-                service.client().post("/v1/services/" + name + "/keys", wish).body();
+        ServiceKeyRequest wish = new ServiceKeyRequest(scope, networks, days);
+        ServiceKey made = service.client().post("/v1/services/" + name + "/keys", wish, ServiceKey.class);
         if (!output.printed(made)) {
-            output.writer().println(made.path("token").asString());
+            output.writer().println(Objects.requireNonNull(made.token()).value());
             output.writer().flush();
             spec.commandLine()
                     .getErr()
                     .println("Keep it now: it is not shown again. Programs send it as Authorization: Bearer.");
-        }
-    }
-
-    private static void put(Map<String, Object> wish, String name, @Nullable Object value) {
-        if (value != null) {
-            wish.put(name, value);
         }
     }
 }

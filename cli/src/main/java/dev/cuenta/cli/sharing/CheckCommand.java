@@ -6,6 +6,7 @@ import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.wire.sharing.ContractCheck;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -41,18 +42,15 @@ final class CheckCommand implements Callable<Integer> {
     public Integer call() {
         String text = ModelText.of(file);
         JsonNode contract = contract(text);
-        JsonNode checked = service.client()
-                .post("/v1/services/" + contract.path("service").asString("") + "/contract-checks", contract)
-                .body();
-        boolean fits = checked.path("fits").asBoolean();
+        String path = "/v1/services/" + contract.path("service").asString("") + "/contract-checks";
+        ContractCheck checked = service.client().post(path, contract, ContractCheck.class);
+        boolean fits = checked.fits();
         if (!output.printed(checked)) {
             Lines lines = Lines.of(CuentaClient.json(), text);
-            checked.path("gaps").forEach(gap -> {
-                String pointer = gap.path("pointer").asString();
-                output.writer()
-                        .println(file + ":" + lines.of(pointer) + ": " + pointer + ": "
-                                + gap.path("detail").asString());
-            });
+            checked.gaps()
+                    .forEach(gap -> output.writer()
+                            .println(
+                                    file + ":" + lines.of(gap.pointer()) + ": " + gap.pointer() + ": " + gap.detail()));
             output.writer()
                     .println(
                             fits

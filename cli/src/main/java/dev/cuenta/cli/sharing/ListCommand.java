@@ -3,11 +3,13 @@ package dev.cuenta.cli.sharing;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.sharing.ServiceSummary;
+import java.util.List;
 import java.util.Map;
 import java.util.StringJoiner;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "list",
@@ -25,35 +27,24 @@ final class ListCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode services = service.client().get("/v1/services", Map.of()).body();
-        if (output.printed(services)) {
+        List<ServiceSummary> services = service.client().items("/v1/services", Map.of(), ServiceSummary.class);
+        if (output.printed(new Items<>(services))) {
             return;
         }
         Table table = new Table("SERVICE", "READS", "WRITES", "ASKS", "DEPENDENTS", "KEYS");
-        services.path("items")
-                .forEach(item -> table.row(
-                        item.path("name").asString(),
-                        String.valueOf(item.path("reads").size()
-                                + item.path("attributes").size()),
-                        names(item.path("writes")),
-                        names(item.path("asks")),
-                        dependents(item.path("dependents")),
-                        String.valueOf(item.path("keys").size())));
+        services.forEach(item -> table.row(
+                item.name(),
+                item.reads().size() + item.attributes().size(),
+                String.join(", ", item.writes()),
+                String.join(", ", item.asks()),
+                dependents(item.dependents()),
+                item.keys().size()));
         output.print(table, "The live model has no services.");
     }
 
-    static String names(JsonNode list) {
-        StringJoiner names = new StringJoiner(", ");
-        list.forEach(name -> names.add(name.asString()));
-        return names.toString();
-    }
-
-    private static String dependents(JsonNode dependents) {
+    private static String dependents(Map<String, String> dependents) {
         StringJoiner sorts = new StringJoiner(", ");
-        dependents
-                .properties()
-                .forEach(
-                        sort -> sorts.add(sort.getKey() + " (" + sort.getValue().asString() + ")"));
+        dependents.forEach((sort, onDelete) -> sorts.add(sort + " (" + onDelete + ")"));
         return sorts.toString();
     }
 }

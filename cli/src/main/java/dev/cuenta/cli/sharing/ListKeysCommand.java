@@ -1,12 +1,16 @@
 package dev.cuenta.cli.sharing;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.sharing.ServiceKey;
+import dev.cuenta.wire.sharing.ServiceSummary;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "list",
@@ -23,28 +27,24 @@ final class ListKeysCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode services = service.client().get("/v1/services", Map.of()).body();
-        if (output.printed(services)) {
+        List<ServiceSummary> services = service.client().items("/v1/services", Map.of(), ServiceSummary.class);
+        if (output.printed(new Items<>(services))) {
             return;
         }
         Table table = new Table("SERVICE", "BEGINS", "MADE", "LAST USED", "EXPIRES", "FROM", "SCOPE", "ID");
-        for (JsonNode item : services.path("items")) {
-            for (JsonNode key : item.path("keys")) {
+        for (ServiceSummary item : services) {
+            for (ServiceKey key : item.keys()) {
                 table.row(
-                        item.path("name").asString(),
-                        key.path("prefix").asString(),
-                        minute(key.path("made"), ""),
-                        minute(key.path("lastUsed"), "never"),
-                        minute(key.path("expires"), "never"),
-                        key.path("networks").isEmpty() ? "anywhere" : ListCommand.names(key.path("networks")),
-                        key.path("scope").isEmpty() ? "its contract" : ListCommand.names(key.path("scope")),
-                        key.path("id").asString());
+                        item.name(),
+                        key.prefix(),
+                        Moments.minute(key.made()),
+                        Moments.minute(key.lastUsed(), "never"),
+                        Moments.minute(key.expires(), "never"),
+                        key.networks().isEmpty() ? "anywhere" : String.join(", ", key.networks()),
+                        key.scope().isEmpty() ? "its contract" : String.join(", ", key.scope()),
+                        key.id());
             }
         }
         output.print(table, "No service has a key. To make one: cuenta services keys add NAME");
-    }
-
-    private static String minute(JsonNode moment, String otherwise) {
-        return moment.isMissingNode() ? otherwise : moment.asString().replaceFirst(":\\d\\d(\\.\\d+)?Z$", "Z");
     }
 }

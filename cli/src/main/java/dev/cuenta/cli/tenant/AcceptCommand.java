@@ -4,12 +4,12 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Asked;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.tenant.InvitationAccepted;
 import dev.cuenta.wire.tenant.Tenant;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "accept",
@@ -33,13 +33,12 @@ final class AcceptCommand implements Runnable {
     public void run() {
         String invitation = Asked.secret("Invitation: ", "--invitation-stdin", fromStandardInput);
         CuentaClient client = service.client();
-        JsonNode joined = client.post("/v1/me/memberships", Map.of("invitation", invitation))
-                .body();
+        InvitationAccepted joined =
+                client.post("/v1/me/memberships", Map.of("invitation", invitation), InvitationAccepted.class);
         if (!output.printed(joined)) {
-            String tenant = joined.path("tenant").asString();
             output.writer()
                     .println("You belong to "
-                            + client.get("/v1/tenants/" + tenant, Map.of(), Tenant.class)
+                            + client.get("/v1/tenants/" + joined.tenant(), Map.of(), Tenant.class)
                                     .name() + " now.");
             output.writer().flush();
         }

@@ -2,11 +2,11 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
-import java.util.Map;
+import dev.cuenta.wire.tenant.NewTenant;
+import dev.cuenta.wire.tenant.TenantAdded;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "add",
@@ -26,11 +26,9 @@ final class AddCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode made =
-                service.client().post("/v1/tenants", Map.of("name", name)).body();
+        TenantAdded made = service.client().post("/v1/tenants", new NewTenant(name), TenantAdded.class);
         if (!output.printed(made)) {
-            output.writer()
-                    .println("Made " + name + " with the id " + made.path("id").asString() + ".");
+            output.writer().println("Made " + name + " with the id " + made.id() + ".");
             output.writer().flush();
         }
     }

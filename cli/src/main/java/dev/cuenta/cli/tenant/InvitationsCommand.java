@@ -2,6 +2,7 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
 import dev.cuenta.wire.tenant.Invitation;
@@ -38,7 +39,7 @@ final class InvitationsCommand implements Runnable {
                 invitation.id(),
                 invitation.address() == null ? "whoever has it" : invitation.address(),
                 String.join(", ", invitation.roles()),
-                invitation.expires().toString().replaceFirst("\\..*", "Z"),
+                Moments.second(invitation.expires()),
                 invitation.mail() == null ? "" : invitation.mail()));
         output.print(table, "No invitation is open.");
     }

@@ -2,6 +2,7 @@ package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.core.adoption.Source;
 import dev.cuenta.core.problem.Problem;
@@ -100,7 +101,7 @@ final class InviteCommand implements Callable<Integer> {
         if (output.printed(made)) {
             return;
         }
-        String until = made.expires().toString().replaceFirst("\\..*", "Z");
+        String until = Moments.second(made.expires());
         if (made.invitation() == null) {
             output.writer().println("It is on its way to " + made.address() + ", and good until " + until + ".");
         } else {

@@ -2,11 +2,11 @@ package dev.cuenta.cli.token;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Output;
+import dev.cuenta.wire.token.IssuedToken;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "issue",
@@ -29,10 +29,9 @@ final class IssueCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode issued =
-                service.client().post(Tokens.PATH, Map.of("service", name)).body();
+        IssuedToken issued = service.client().post(Tokens.PATH, Map.of("service", name), IssuedToken.class);
         if (!output.printed(issued)) {
-            output.writer().println(issued.path("token").asString());
+            output.writer().println(issued.token().value());
             output.writer().flush();
         }
     }

@@ -1,12 +1,15 @@
 package dev.cuenta.cli.token;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.wire.Items;
+import dev.cuenta.wire.token.TokenKey;
+import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "keys",
@@ -23,15 +26,12 @@ final class KeysCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode keys = service.client().get(Tokens.PATH + "/keys", Map.of()).body();
-        if (output.printed(keys)) {
+        List<TokenKey> keys = service.client().items(Tokens.PATH + "/keys", Map.of(), TokenKey.class);
+        if (output.printed(new Items<>(keys))) {
             return;
         }
         Table table = new Table("KEY", "SIGNS FROM");
-        keys.path("items")
-                .forEach(key -> table.row(
-                        key.path("id").asString(),
-                        key.path("signsFrom").asString().replaceFirst("\\..*", "Z")));
+        keys.forEach(key -> table.row(key.id(), Moments.second(key.signsFrom())));
         output.print(table);
     }
 }

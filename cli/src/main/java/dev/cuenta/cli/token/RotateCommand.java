@@ -1,12 +1,13 @@
 package dev.cuenta.cli.token;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.output.Moments;
+import dev.cuenta.wire.token.TokenKey;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Spec;
-import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "rotate",
@@ -26,10 +27,10 @@ final class RotateCommand implements Runnable {
 
     @Override
     public void run() {
-        JsonNode key = service.client().post(Tokens.PATH + "/keys", Map.of()).body();
+        TokenKey key = service.client().post(Tokens.PATH + "/keys", Map.of(), TokenKey.class);
         spec.commandLine()
                 .getOut()
-                .println("The key " + key.path("id").asString() + " is published, and signs from "
-                        + key.path("signsFrom").asString().replaceFirst("\\..*", "Z") + " on.");
+                .println("The key " + key.id() + " is published, and signs from " + Moments.second(key.signsFrom())
+                        + " on.");
     }
 }
