@@ -51,6 +51,7 @@
   {@const limits = [
     tenant.limits.members && `${tenant.limits.members} members`,
     tenant.limits.invitations && `${tenant.limits.invitations} open invitations`,
+    tenant.limits.requests && `${tenant.limits.requests} requests a minute`,
   ].filter(Boolean)}
   <div class="mb-4 flex flex-wrap items-center gap-3">
     <h1>{tenant.name}</h1>
@@ -94,10 +95,10 @@
   {#if tenant.domains.length}
     <p class="quiet mt-2">Whoever confirms an address of {tenant.domains.join(" or ")} joins.</p>
   {/if}
-  {#if limits.length}<p class="quiet mt-2">It may have {limits.join(" and ")}.</p>{/if}
+  {#if limits.length}<p class="quiet mt-2">It may have {limits.join(", ")}.</p>{/if}
   <RemovePanel {state} />
   {#if state.editing}
-    <form novalidate onsubmit={save} class="sheet mb-4 flex flex-col gap-3 p-4" aria-label="Edit the tenant">
+    <form novalidate onsubmit={save} class="sheet my-4 flex flex-col gap-3 p-4" aria-label="Edit the tenant">
       {#if state.errors[""]}<Notice kind="refused" text={state.errors[""]} />{/if}
       <div class="grid gap-4 sm:grid-cols-2">
         {@render field("name", "Name", "", { bind: () => state.name, set: (text) => (state.name = text) })}
@@ -105,20 +106,29 @@
           {@render field("slug", "Subdomain", "", { bind: () => state.slug, set: (text) => (state.slug = text) })}
           {@render field(
             "domains",
-            "Domains",
+            "Mail domains",
             "Whoever confirms an address of one of these joins: name only domains whose addresses the tenant gives out.",
             {
               bind: () => state.domains,
               set: (text) => (state.domains = text),
             },
           )}
-          {@render field("limits/members", "Most members", "Empty for any number.", {
+          {@render field("limits/members", "Members at most", "Empty for any number.", {
             bind: () => state.mostMembers,
             set: (text) => (state.mostMembers = text),
           })}
-          {@render field("limits/invitations", "Most open invitations", "Empty for as many as any tenant may have.", {
-            bind: () => state.mostInvitations,
-            set: (text) => (state.mostInvitations = text),
+          {@render field(
+            "limits/invitations",
+            "Open invitations at most",
+            "Empty for as many as any tenant may have.",
+            {
+              bind: () => state.mostInvitations,
+              set: (text) => (state.mostInvitations = text),
+            },
+          )}
+          {@render field("limits/requests", "Requests a minute at most", "Empty for any number.", {
+            bind: () => state.mostRequests,
+            set: (text) => (state.mostRequests = text),
           })}
         {/if}
       </div>

@@ -78,6 +78,8 @@ export class TenantState extends Attempts {
   /** Empty for any number. */
   mostMembers = $state("");
   mostInvitations = $state("");
+  /** A minute. */
+  mostRequests = $state("");
   address = $state("");
   role = $state("");
   mail = $state(true);
@@ -118,10 +120,15 @@ export class TenantState extends Attempts {
     this.domains = domains.join(", ");
     this.mostMembers = String(limits.members ?? "");
     this.mostInvitations = String(limits.invitations ?? "");
+    this.mostRequests = String(limits.requests ?? "");
   }
 
   async save(): Promise<void> {
-    const limits = { "limits/members": this.mostMembers, "limits/invitations": this.mostInvitations };
+    const limits = {
+      "limits/members": this.mostMembers,
+      "limits/invitations": this.mostInvitations,
+      "limits/requests": this.mostRequests,
+    };
     const wrong = Object.entries(limits).filter(([, text]) => !/^\d*$/.test(text.trim()));
     if (wrong.length) {
       this.errors = Object.fromEntries(wrong.map(([name]) => [name, "Give a whole number, or nothing."]));
@@ -130,8 +137,12 @@ export class TenantState extends Attempts {
     await this.#refusable(async () => {
       const { name, slug, domains, limits } = this.tenant!;
       const wanted = this.domains.split(/[\s,]+/).filter(Boolean);
-      const limited = { members: number(this.mostMembers), invitations: number(this.mostInvitations) };
-      const sameLimits = limited.members === limits.members && limited.invitations === limits.invitations;
+      const limited = {
+        members: number(this.mostMembers),
+        invitations: number(this.mostInvitations),
+        requests: number(this.mostRequests),
+      };
+      const sameLimits = Object.entries(limited).every(([of, most]) => most === limits[of as keyof typeof limits]);
       this.tenant = await changeTenant(this.#id, {
         name: this.name === name ? undefined : this.name,
         slug: this.slug === slug ? undefined : this.slug,

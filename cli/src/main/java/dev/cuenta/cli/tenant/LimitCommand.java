@@ -18,11 +18,14 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "limit",
         mixinStandardHelpOptions = true,
-        description = "Limit how many members and open invitations a tenant may have. Those it has already stay.",
+        description = {
+            "Limit how many members and open invitations a tenant may have, and how many requests a minute are answered",
+            "within it. Members and invitations that it has already stay."
+        },
         footerHeading = "%nExamples:%n",
         footer = {
             "  cuenta tenants limit 'South pontoon' --members 40 --invitations 10",
-            "  cuenta tenants limit 'South pontoon' --members none"
+            "  cuenta tenants limit 'South pontoon' --requests 600 --members none"
         })
 final class LimitCommand implements Runnable {
     private static final String NONE = "none";
@@ -48,17 +51,25 @@ final class LimitCommand implements Runnable {
             description = "How many invitations may be open, or none for as many as any tenant may have.")
     private @Nullable String invitations;
 
+    @Option(
+            names = "--requests",
+            paramLabel = "COUNT",
+            description = "How many requests a minute each instance answers within it, or none for any number.")
+    private @Nullable String requests;
+
     @Override
     public void run() {
-        if (members == null && invitations == null) {
-            throw Problem.of(ProblemKind.MALFORMED, "Say what is to be limited: --members, --invitations, or both.");
+        if (members == null && invitations == null && requests == null) {
+            throw Problem.of(
+                    ProblemKind.MALFORMED, "Say what is to be limited: --members, --invitations, or --requests.");
         }
         CuentaClient client = service.client();
         String path = tenant.path(client);
         TenantLimits before = client.get(path, Map.of(), Tenant.class).limits();
         TenantLimits limits = new TenantLimits(
                 members == null ? before.members() : limit("--members", members),
-                invitations == null ? before.invitations() : limit("--invitations", invitations));
+                invitations == null ? before.invitations() : limit("--invitations", invitations),
+                requests == null ? before.requests() : limit("--requests", requests));
         client.patch(path, new TenantChange(null, null, null, null, null, limits), null);
         spec.commandLine().getOut().println(tenant + " may have " + said(limits) + ".");
     }
@@ -67,17 +78,18 @@ final class LimitCommand implements Runnable {
         if (count.equals(NONE)) {
             return null;
         }
-        try {
-            return Integer.valueOf(count);
-        } catch (NumberFormatException notOne) {
-            throw Problem.of(ProblemKind.MALFORMED, option + " takes a whole number, or none; not `" + count + "`.");
+        if (!count.matches("[1-9][0-9]{0,8}")) {
+            throw Problem.of(
+                    ProblemKind.MALFORMED, option + " takes a whole number from 1 on, or none; not `" + count + "`.");
         }
+        return Integer.valueOf(count);
     }
 
     private static String said(TenantLimits limits) {
         return (limits.members() == null ? "any number of" : limits.members()) + " members and "
                 + (limits.invitations() == null
                         ? "as many open invitations as any tenant"
-                        : limits.invitations() + " open invitations");
+                        : limits.invitations() + " open invitations")
+                + (limits.requests() == null ? "" : ", and ask " + limits.requests() + " requests a minute");
     }
 }

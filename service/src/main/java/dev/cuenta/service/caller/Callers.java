@@ -43,6 +43,7 @@ final class Callers {
     private final InstallationKey installationKey;
     private final CurrentTenant currentTenant;
     private final KnownCallers known;
+    private final TenantRequests requests;
     private final Settings settings;
     private final Clock clock;
 
@@ -51,18 +52,26 @@ final class Callers {
             InstallationKey installationKey,
             CurrentTenant currentTenant,
             KnownCallers known,
+            TenantRequests requests,
             Settings settings,
             Clock clock) {
         this.live = live;
         this.installationKey = installationKey;
         this.currentTenant = currentTenant;
         this.known = known;
+        this.requests = requests;
         this.settings = settings;
         this.clock = clock;
     }
 
-    /** @throws Problem UNAUTHENTICATED for a token that opens nothing */
+    /** @throws Problem UNAUTHENTICATED for a token that opens nothing; TOO_MANY where its tenant asks more than it may */
     Caller find(Asked asked) {
+        Caller found = found(asked);
+        requests.count(found.tenant());
+        return found;
+    }
+
+    private Caller found(Asked asked) {
         if (asked.token().startsWith(Tokens.SERVICE)) {
             return live.with(revision -> service(asked, revision));
         }
@@ -78,13 +87,14 @@ final class Callers {
     /**
      * For a request that changes nothing.
      *
-     * @throws Problem UNAUTHENTICATED for a token that opens nothing
+     * @throws Problem as {@link #find}
      */
     Asker asker(Asked asked) {
         Optional<Caller> remembered =
                 live.present() ? live.with(revision -> known.find(asked, revision.number())) : Optional.empty();
         if (remembered.isPresent()) {
-            return new Asker(remembered.get(), () -> find(asked));
+            requests.count(remembered.get().tenant());
+            return new Asker(remembered.get(), () -> found(asked));
         }
         Caller found = find(asked);
         return new Asker(null, () -> found);

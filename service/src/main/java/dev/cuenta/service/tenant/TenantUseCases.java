@@ -25,6 +25,7 @@ import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.TenantDomains;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.tenant.TenantChange;
+import dev.cuenta.wire.tenant.TenantLimits;
 import dev.cuenta.wire.tenant.TenantPage;
 import dev.cuenta.wire.tenant.TenantRemoval;
 import dev.cuenta.wire.tenant.TenantRemoved;
@@ -114,6 +115,7 @@ final class TenantUseCases {
         if (wish.limits() != null) {
             require("members", wish.limits().members());
             require("invitations", wish.limits().invitations());
+            require("requests", wish.limits().requests());
         }
         Set<MailDomain> domains = wish.domains() == null ? null : domains(wish.domains());
         if (slug != null || domains != null || wish.suspended() != null || wish.limits() != null) {
@@ -146,8 +148,8 @@ final class TenantUseCases {
                 details.put("domains", domains.stream().map(MailDomain::text).toList());
             }
             if (wish.limits() != null) {
-                tenants.limit(found, wish.limits().members(), wish.limits().invitations());
-                details.put("limits", wish.limits());
+                tenants.limit(found, TenantWire.limits(wish.limits()));
+                details.put("limits", told(wish.limits()));
             }
             new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
             return TenantWire.of(tenants.find(found.toString()).orElseThrow());
@@ -158,6 +160,20 @@ final class TenantUseCases {
         if (most != null && most < 1) {
             throw Problem.invalid(
                     "/limits/" + limit, "range", "Must be 1 or more. Leave it out where there is to be no limit.");
+        }
+    }
+
+    private static Map<String, Integer> told(TenantLimits limits) {
+        Map<String, Integer> told = new LinkedHashMap<>();
+        tell("members", limits.members(), told);
+        tell("invitations", limits.invitations(), told);
+        tell("requests", limits.requests(), told);
+        return told;
+    }
+
+    private static void tell(String limit, @Nullable Integer most, Map<String, Integer> told) {
+        if (most != null) {
+            told.put(limit, most);
         }
     }
 

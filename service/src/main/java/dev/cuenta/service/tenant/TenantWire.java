@@ -20,7 +20,15 @@ final class TenantWire {
                 tenant.secondFactor(),
                 tenant.suspended(),
                 tenant.domains(),
-                new TenantLimits(tenant.mostMembers(), tenant.mostInvitations()));
+                limits(tenant.limits()));
+    }
+
+    private static TenantLimits limits(dev.cuenta.store.tenant.Tenant.Limits limits) {
+        return new TenantLimits(limits.members(), limits.invitations(), limits.requests());
+    }
+
+    static dev.cuenta.store.tenant.Tenant.Limits limits(TenantLimits limits) {
+        return new dev.cuenta.store.tenant.Tenant.Limits(limits.members(), limits.invitations(), limits.requests());
     }
 
     /** @param token null but when the invitation is made, and not mailed */

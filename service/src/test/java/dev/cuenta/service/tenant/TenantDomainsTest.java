@@ -154,7 +154,7 @@ class TenantDomainsTest extends PeopleInTenants {
                             .problem())
                     .isEqualTo("invalid, /domains/1 format");
         }
-        for (String limit : List.of("members", "invitations")) {
+        for (String limit : List.of("members", "invitations", "requests")) {
             assertThat(change(key, second, Map.of("limits", Map.of(limit, 0))).problem())
                     .isEqualTo("invalid, /limits/" + limit + " range");
         }

@@ -11,8 +11,6 @@ import org.jspecify.annotations.Nullable;
  * @param secondFactor whether it counts only in sessions that were opened with a second factor
  * @param suspended whether memberships and roles there do not count
  * @param domains of mail addresses; whoever confirms one of these joins it
- * @param mostMembers how many accounts may belong to it; null for any number
- * @param mostInvitations how many invitations may be open; null for as many as any tenant may have
  */
 public record Tenant(
         TenantId id,
@@ -21,8 +19,19 @@ public record Tenant(
         boolean secondFactor,
         boolean suspended,
         List<String> domains,
-        @Nullable Integer mostMembers,
-        @Nullable Integer mostInvitations) {
+        Limits limits) {
+    /**
+     * How much a tenant may have.
+     *
+     * @param members how many accounts may belong to it; null for any number
+     * @param invitations how many invitations may be open; null for as many as any tenant may have
+     * @param requests how many requests a minute each instance answers within it; null for any number
+     */
+    public record Limits(
+            @Nullable Integer members,
+            @Nullable Integer invitations,
+            @Nullable Integer requests) {}
+
     public Tenant {
         domains = List.copyOf(domains);
     }

@@ -11,6 +11,7 @@ import dev.cuenta.store.live.Work;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -19,6 +20,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.RowCallbackHandler;
 
 /** The tenants. */
 public final class Tenants {
@@ -26,7 +28,7 @@ public final class Tenants {
     private static final int SUFFIX = 8;
 
     private static final String COLUMNS =
-            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.most_members, t.most_invitations,"
+            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.most_members, t.most_invitations, t.most_requests,"
                     + " array(select d.domain from cuenta.tenant_domain d where d.tenant_id = t.id order by d.domain) as domains";
 
     private final Work work;
@@ -221,17 +223,24 @@ public final class Tenants {
                 .update();
     }
 
-    /**
-     * How many members and open invitations it may have from now on; who is there already stays.
-     *
-     * @param members null for any number
-     * @param invitations null for as many as any tenant may have
-     */
-    public void limit(TenantId tenant, @Nullable Integer members, @Nullable Integer invitations) {
+    /** Of those that have one, how many requests a minute are answered within them. */
+    public Map<TenantId, Integer> requestLimits(Collection<TenantId> tenants) {
+        Map<TenantId, Integer> limits = new HashMap<>();
         work.sql()
-                .sql("update cuenta.tenant set most_members = ?, most_invitations = ? where id = ?")
-                .param(members)
-                .param(invitations)
+                .sql("select id, most_requests from cuenta.tenant where id = any(?) and most_requests is not null")
+                .param(tenants.stream().map(TenantId::value).toArray(UUID[]::new))
+                .query((RowCallbackHandler)
+                        row -> limits.put(new TenantId(row.getObject("id", UUID.class)), row.getInt("most_requests")));
+        return limits;
+    }
+
+    /** How much it may have from now on; who is there already stays. */
+    public void limit(TenantId tenant, Tenant.Limits limits) {
+        work.sql()
+                .sql("update cuenta.tenant set most_members = ?, most_invitations = ?, most_requests = ? where id = ?")
+                .param(limits.members())
+                .param(limits.invitations())
+                .param(limits.requests())
                 .param(tenant.value())
                 .update();
     }
@@ -251,7 +260,9 @@ public final class Tenants {
                 row.getBoolean("second_factor"),
                 row.getBoolean("suspended"),
                 List.of((String[]) row.getArray("domains").getArray()),
-                row.getObject("most_members", Integer.class),
-                row.getObject("most_invitations", Integer.class));
+                new Tenant.Limits(
+                        row.getObject("most_members", Integer.class),
+                        row.getObject("most_invitations", Integer.class),
+                        row.getObject("most_requests", Integer.class)));
     }
 }

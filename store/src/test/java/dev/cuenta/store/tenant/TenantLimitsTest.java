@@ -45,7 +45,7 @@ class TenantLimitsTest extends DatabaseTest {
 
     private void limit(@Nullable Integer members, @Nullable Integer invitations) {
         write(work -> {
-            new Tenants(work).limit(harbour, members, invitations);
+            new Tenants(work).limit(harbour, new Tenant.Limits(members, invitations, null));
             return work;
         });
     }
