@@ -27,3 +27,10 @@ test("says what changed, and only the name of a field whose values are not for t
   };
   expect(detailsOf({ ...entry, details })).toEqual(["theme: day → dusk", "phone", "about: nothing → x", "as: owner"]);
 });
+
+test("what has parts is told part by part", () => {
+  expect(detailsOf({ ...entry, details: { limits: { members: 40, requests: 600 } } })).toEqual([
+    "limits: members 40, requests 600",
+  ]);
+  expect(detailsOf({ ...entry, details: { limits: {} } })).toEqual(["limits: none"]);
+});

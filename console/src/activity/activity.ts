@@ -73,6 +73,10 @@ export function detailsOf(entry: Entry): string[] {
       );
     }
     if (Array.isArray(value)) return value.length ? [`${name}: ${value.join(", ")}`] : [];
+    if (value && typeof value === "object") {
+      const parts = Object.entries(value).map(([part, held]) => `${part} ${String(held)}`);
+      return [`${name}: ${parts.join(", ") || "none"}`];
+    }
     return [`${name}: ${String(value)}`];
   });
 }
