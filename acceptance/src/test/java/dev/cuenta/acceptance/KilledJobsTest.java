@@ -4,11 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.Mails;
 import dev.cuenta.store.database.Cluster;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -16,8 +15,6 @@ import tools.jackson.databind.JsonNode;
 
 /** What a service was at when it was killed goes on when it starts again, once. */
 class KilledJobsTest {
-    private static final Pattern TOKEN = Pattern.compile("#(cuenta_proof_\\S+)");
-
     private static Installation marea;
 
     @BeforeAll
@@ -83,9 +80,9 @@ class KilledJobsTest {
                 "the mail came",
                 marea::mails,
                 came -> came.stream().anyMatch(mail -> mail.contains("vera@post.example")));
-        Matcher token = TOKEN.matcher(mails.get(0));
-        assertThat(token.find()).isTrue();
-        marea.guest().post("/v1/confirmations", Map.of("token", token.group(1))).status(200);
+        marea.guest()
+                .post("/v1/confirmations", Map.of("token", Mails.proof(mails.get(0))))
+                .status(200);
         Await.until("nothing waits", () -> marea.sql("select count(*) from cuenta.message"), "0"::equals);
         mailbox.destroyForcibly();
     }

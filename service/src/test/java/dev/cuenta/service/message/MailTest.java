@@ -5,22 +5,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.cuenta.core.model.Models;
 import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.Mails;
 import dev.cuenta.service.testing.OnMarea;
 import java.io.IOException;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** Confirming an address and resetting a password by mail, through a mail server of its own. */
 class MailTest extends OnMarea {
-    private static final Pattern TOKEN = Pattern.compile("#(cuenta_proof_\\S+)");
-
     private static Process mailbox;
 
     @BeforeAll
@@ -41,7 +36,7 @@ class MailTest extends OnMarea {
         String mail = next(before);
         assertThat(mail).contains("Hello,").doesNotContain("Hello vera");
 
-        confirm(token(mail), 200);
+        confirm(Mails.proof(mail), 200);
         marea.guest().post("/v1/password-resets", Map.of("identifier", "vera.demo@marea.example"));
         assertThat(next(before + 1)).contains("A new password for marea").containsPattern("Hello \\p{L}+ Demo,");
     }
@@ -59,7 +54,7 @@ class MailTest extends OnMarea {
                 .contains(marea.url() + "/confirm#");
         assertThat(due()).isEqualTo("1");
         assertThat(lea.get("/v1/me").json().path("meta").has("confirmed")).isFalse();
-        confirm(token(mail), 200);
+        confirm(Mails.proof(mail), 200);
         assertThat(lea.get("/v1/me")
                         .json()
                         .path("meta")
@@ -68,7 +63,7 @@ class MailTest extends OnMarea {
                         .asString())
                 .isNotEmpty();
         assertThat(due()).isEqualTo("0");
-        confirm(token(mail), 422);
+        confirm(Mails.proof(mail), 422);
         assertThat(confirmed()).isEqualTo(confirmed + 1);
 
         assertThat(lea.patch("/v1/me", Map.of("email", "lea.other@marea.example"))
@@ -83,14 +78,14 @@ class MailTest extends OnMarea {
         halfAMinuteLater();
         String second = next(before + 1);
         assertThat(second).contains("To: lea.other@marea.example");
-        assertThat(notice("To: lea.demo@marea.example", "was changed"))
+        assertThat(Mails.await(marea, "To: lea.demo@marea.example", "was changed"))
                 .contains("is reached at another address from now on")
                 .doesNotContain("lea.other");
         lea.patch("/v1/me", Map.of("email", "lea.demo@marea.example", "currentPassword", PASSWORD))
                 .status(200);
         halfAMinuteLater();
-        confirm(token(second), 422);
-        confirm(token(next(before + 2)), 200);
+        confirm(Mails.proof(second), 422);
+        confirm(Mails.proof(next(before + 2)), 200);
         assertThat(marea.log()).doesNotContain("cuenta_proof_", "lea.demo");
         assertThat(marea.sql("select count(*) from accounts.account where id = '" + id + "'"))
                 .isEqualTo("1");
@@ -101,12 +96,12 @@ class MailTest extends OnMarea {
         int before = links().size();
         signUpAtMarea("rik");
         Http rik = marea.as("rik.demo@marea.example", PASSWORD);
-        String first = token(next(before));
+        String first = Mails.proof(next(before));
         rik.post("/v1/me/confirmations", Map.of("field", "email")).status(202);
         marea.bean(MailRound.class).carryOn();
         assertThat(links()).as("not twice at once").hasSize(before + 1);
         halfAMinuteLater();
-        String second = token(next(before + 1));
+        String second = Mails.proof(next(before + 1));
 
         confirm(first, 422);
         confirm(second, 200);
@@ -128,18 +123,20 @@ class MailTest extends OnMarea {
         String mail = next(before);
         assertThat(mail).contains("A new password for marea", "/reset#");
 
-        assertThat(guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "ulla.demo@marea.example"))
+        assertThat(guest.put(
+                                "/v1/password-resets",
+                                Map.of("token", Mails.proof(mail), "password", "ulla.demo@marea.example"))
                         .problem())
                 .contains("/password");
-        confirm(token(mail), 422);
-        guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "twelve grey gulls"))
+        confirm(Mails.proof(mail), 422);
+        guest.put("/v1/password-resets", Map.of("token", Mails.proof(mail), "password", "twelve grey gulls"))
                 .status(204);
-        assertThat(guest.put("/v1/password-resets", Map.of("token", token(mail), "password", "twelve grey gulls"))
+        assertThat(guest.put("/v1/password-resets", Map.of("token", Mails.proof(mail), "password", "twelve grey gulls"))
                         .status())
                 .isEqualTo(422);
         assertThat(session.get("/v1/me").status()).isEqualTo(401);
         marea.as("ulla.demo@marea.example", "twelve grey gulls");
-        assertThat(notice("Your password for marea was changed", "To: ulla.demo"))
+        assertThat(Mails.await(marea, "Your password for marea was changed", "To: ulla.demo"))
                 .contains(marea.url() + "/reset");
         assertThat(marea.sql("select count(*) from cuenta.reset_request")).isEqualTo("0");
         assertThat(links()).hasSize(before + 1);
@@ -168,7 +165,7 @@ class MailTest extends OnMarea {
         marea.guest()
                 .post("/v1/password-resets", Map.of("identifier", "noa.demo@marea.example"))
                 .status(202);
-        String token = token(next(before + 1));
+        String token = Mails.proof(next(before + 1));
         assertThat(marea.guest()
                         .put("/v1/password-resets", Map.of("token", token, "password", "one red anchor"))
                         .problem())
@@ -235,16 +232,6 @@ class MailTest extends OnMarea {
         return marea.mails().stream().filter(mail -> mail.contains("#")).toList();
     }
 
-    private static String notice(String... parts) {
-        return Await.until(
-                        "a mail with " + List.of(parts),
-                        () -> marea.mails().stream()
-                                .filter(mail -> Arrays.stream(parts).allMatch(mail::contains))
-                                .findFirst(),
-                        Optional::isPresent)
-                .orElseThrow();
-    }
-
     /** It has arrived before the sender has written down that it went. */
     private static String next(int index) {
         Await.until(
@@ -253,11 +240,5 @@ class MailTest extends OnMarea {
                         && marea.sql("select count(*) from cuenta.message where due_at <= now()")
                                 .equals("0"));
         return links().get(index);
-    }
-
-    private static String token(String mail) {
-        Matcher matcher = TOKEN.matcher(mail);
-        assertThat(matcher.find()).isTrue();
-        return matcher.group(1);
     }
 }

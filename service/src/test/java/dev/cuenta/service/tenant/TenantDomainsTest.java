@@ -2,21 +2,17 @@ package dev.cuenta.service.tenant;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
+import dev.cuenta.service.testing.Mails;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** Joining a tenant by an address of its domain: only once the address is proven, and only as far as there is room. */
 class TenantDomainsTest extends PeopleInTenants {
-    private static final Pattern TOKEN = Pattern.compile("#(cuenta_proof_\\S+)");
-
     private static Process mailbox;
 
     @BeforeAll
@@ -47,16 +43,7 @@ class TenantDomainsTest extends PeopleInTenants {
     }
 
     private static String proof(String address, String subject) {
-        String mail = Await.until(
-                "a mail to " + address,
-                () -> marea.mails().stream()
-                        .filter(each -> each.contains("To: " + address) && each.contains(subject))
-                        .findFirst()
-                        .orElse(""),
-                found -> !found.isEmpty());
-        Matcher token = TOKEN.matcher(mail);
-        assertThat(token.find()).isTrue();
-        return token.group(1);
+        return Mails.proof(Mails.await(marea, "To: " + address, subject));
     }
 
     private static void confirm(String address) {

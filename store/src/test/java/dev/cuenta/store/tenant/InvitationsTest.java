@@ -2,8 +2,6 @@ package dev.cuenta.store.tenant;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.cuenta.core.account.TenantId;
-import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Invitation.Mail;
 import dev.cuenta.store.tenant.Invitations.Claim;
@@ -18,24 +16,12 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** Claims of mails that bring invitations, on real PostgreSQL. */
-class InvitationsTest extends DatabaseTest {
+class InvitationsTest extends HarbourTest {
     private final AtomicInteger tokens = new AtomicInteger();
-    private TenantId harbour;
     private Invitation invitation;
 
     @BeforeEach
     void an_invitation() {
-        publish("""
-                cuenta: 1
-                name: marea
-                access: { read: [owner], write: [owner] }
-                tenants: { membership: many }
-                fields:
-                  email: { type: email, required: true, uniqueness: server, signIn: true }
-                roles:
-                  administrator: { number: 1, may: ['*'] }
-                """);
-        harbour = write(work -> new Tenants(work).create("Punta Clara"));
         invitation = write(work -> new Invitations(work).add(wanted(), token()));
     }
 

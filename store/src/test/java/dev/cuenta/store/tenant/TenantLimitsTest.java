@@ -4,13 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
-import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.role.Giver;
 import java.time.Duration;
 import java.time.Instant;
@@ -22,24 +20,11 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** However many come at once, and by whichever way, no tenant has more than it may. */
-class TenantLimitsTest extends DatabaseTest {
+class TenantLimitsTest extends HarbourTest {
     private static final int MOST = 3;
 
-    private TenantId harbour;
-
     @BeforeEach
-    void a_harbour() {
-        publish("""
-                cuenta: 1
-                name: marea
-                access: { read: [owner], write: [owner] }
-                tenants: { membership: many }
-                fields:
-                  email: { type: email, required: true, uniqueness: server, signIn: true }
-                roles:
-                  administrator: { number: 1, may: ['*'] }
-                """);
-        harbour = write(work -> new Tenants(work).create("Punta Clara"));
+    void limits() {
         limit(MOST, MOST);
     }
 

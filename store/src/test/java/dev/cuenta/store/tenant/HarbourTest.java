@@ -1,0 +1,25 @@
+package dev.cuenta.store.tenant;
+
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.store.database.DatabaseTest;
+import org.junit.jupiter.api.BeforeEach;
+
+/** A model with tenants, and one of them. */
+abstract class HarbourTest extends DatabaseTest {
+    TenantId harbour;
+
+    @BeforeEach
+    void a_harbour() {
+        publish("""
+                cuenta: 1
+                name: marea
+                access: { read: [owner], write: [owner] }
+                tenants: { membership: many }
+                fields:
+                  email: { type: email, required: true, uniqueness: server, signIn: true }
+                roles:
+                  administrator: { number: 1, may: ['*'] }
+                """);
+        harbour = write(work -> new Tenants(work).create("Punta Clara"));
+    }
+}
