@@ -11,7 +11,14 @@
   import InvitationTable from "./InvitationTable.svelte";
   import InviteForm from "./InviteForm.svelte";
   import RemovePanel from "./RemovePanel.svelte";
-  import { TenantState } from "./tenants.svelte.ts";
+  import { LIMITS, TenantState, type Limit } from "./tenants.svelte.ts";
+
+  /** The label of each limit, and what stands below it. */
+  const LABELS: Record<Limit, [string, string]> = {
+    members: ["Members at most", "Empty for any number."],
+    invitations: ["Open invitations at most", "Empty for as many as any tenant may have."],
+    requests: ["Requests a minute at most", "Empty for any number."],
+  };
 
   const state = untrack(() => new TenantState(route.getParams("/tenants/:id").id));
   const mayChange = session.may.has("tenants.write");
@@ -113,23 +120,13 @@
               set: (text) => (state.domains = text),
             },
           )}
-          {@render field("limits/members", "Members at most", "Empty for any number.", {
-            bind: () => state.mostMembers,
-            set: (text) => (state.mostMembers = text),
-          })}
-          {@render field(
-            "limits/invitations",
-            "Open invitations at most",
-            "Empty for as many as any tenant may have.",
-            {
-              bind: () => state.mostInvitations,
-              set: (text) => (state.mostInvitations = text),
-            },
-          )}
-          {@render field("limits/requests", "Requests a minute at most", "Empty for any number.", {
-            bind: () => state.mostRequests,
-            set: (text) => (state.mostRequests = text),
-          })}
+          {#each LIMITS as limit (limit)}
+            {@const [label, help] = LABELS[limit]}
+            {@render field(`limits/${limit}`, label, help, {
+              bind: () => state.most[limit],
+              set: (text) => (state.most[limit] = text),
+            })}
+          {/each}
         {/if}
       </div>
       <div class="flex gap-3">

@@ -2,6 +2,14 @@ import { expect, test } from "vitest";
 import { answering, noor } from "../test/marea.ts";
 import { TenantsState, TenantState } from "./tenants.svelte.ts";
 
+/** The answer to a change of which one thing is refused. */
+function refused(pointer: string, code: string, detail: string) {
+  return {
+    status: 422,
+    body: { type: "urn:cuenta:problem:invalid", detail: "x", errors: [{ pointer, code, detail }] },
+  };
+}
+
 const PUNTA = {
   id: "t1",
   name: "Punta Clara",
@@ -27,17 +35,7 @@ test("tenants come page by page, by how their names begin", async () => {
 });
 
 test("what is refused is said at its input, and nothing that was typed is lost", async () => {
-  answering(
-    { body: PUNTA },
-    {
-      status: 422,
-      body: {
-        type: "urn:cuenta:problem:invalid",
-        detail: "x",
-        errors: [{ pointer: "/slug", code: "format", detail: "`www` is reserved." }],
-      },
-    },
-  );
+  answering({ body: PUNTA }, refused("/slug", "format", "`www` is reserved."));
   const state = new TenantState("t1");
   await state.load(false);
   state.edit();
@@ -64,11 +62,11 @@ test("limits are sent together, and what is no number not at all", async () => {
   const state = new TenantState("t1");
   await state.load(false);
   state.edit();
-  state.mostMembers = "many";
+  state.most.members = "many";
   await state.save();
   expect(state.errors).toEqual({ "limits/members": "Give a whole number, or nothing." });
   expect(asked).toHaveLength(1);
-  state.mostMembers = "";
+  state.most.members = "";
   state.domains = "punta.example,  clara.example";
   await state.save();
   expect(JSON.parse(String(asked[1]!.init.body))).toEqual({
@@ -78,17 +76,7 @@ test("limits are sent together, and what is no number not at all", async () => {
 });
 
 test("a domain that is refused is said at the domains", async () => {
-  answering(
-    { body: PUNTA },
-    {
-      status: 422,
-      body: {
-        type: "urn:cuenta:problem:invalid",
-        detail: "x",
-        errors: [{ pointer: "/domains/1", code: "format", detail: "Give the domain." }],
-      },
-    },
-  );
+  answering({ body: PUNTA }, refused("/domains/1", "format", "Give the domain."));
   const state = new TenantState("t1");
   await state.load(false);
   state.edit();

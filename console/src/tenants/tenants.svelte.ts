@@ -56,6 +56,9 @@ export class TenantsState extends Attempts {
   }
 }
 
+export const LIMITS = ["members", "invitations", "requests"] as const;
+export type Limit = (typeof LIMITS)[number];
+
 function number(text: string): number | undefined {
   return text.trim() ? Number(text) : undefined;
 }
@@ -75,11 +78,8 @@ export class TenantState extends Attempts {
   name = $state("");
   slug = $state("");
   domains = $state("");
-  /** Empty for any number. */
-  mostMembers = $state("");
-  mostInvitations = $state("");
-  /** A minute. */
-  mostRequests = $state("");
+  /** Limits as they are typed; empty for any number. */
+  most = $state<Record<Limit, string>>({ members: "", invitations: "", requests: "" });
   address = $state("");
   role = $state("");
   mail = $state(true);
@@ -118,31 +118,20 @@ export class TenantState extends Attempts {
     this.name = name;
     this.slug = slug;
     this.domains = domains.join(", ");
-    this.mostMembers = String(limits.members ?? "");
-    this.mostInvitations = String(limits.invitations ?? "");
-    this.mostRequests = String(limits.requests ?? "");
+    for (const limit of LIMITS) this.most[limit] = String(limits[limit] ?? "");
   }
 
   async save(): Promise<void> {
-    const limits = {
-      "limits/members": this.mostMembers,
-      "limits/invitations": this.mostInvitations,
-      "limits/requests": this.mostRequests,
-    };
-    const wrong = Object.entries(limits).filter(([, text]) => !/^\d*$/.test(text.trim()));
+    const wrong = LIMITS.filter((limit) => !/^\d*$/.test(this.most[limit].trim()));
     if (wrong.length) {
-      this.errors = Object.fromEntries(wrong.map(([name]) => [name, "Give a whole number, or nothing."]));
+      this.errors = Object.fromEntries(wrong.map((limit) => [`limits/${limit}`, "Give a whole number, or nothing."]));
       return;
     }
     await this.#refusable(async () => {
       const { name, slug, domains, limits } = this.tenant!;
       const wanted = this.domains.split(/[\s,]+/).filter(Boolean);
-      const limited = {
-        members: number(this.mostMembers),
-        invitations: number(this.mostInvitations),
-        requests: number(this.mostRequests),
-      };
-      const sameLimits = Object.entries(limited).every(([of, most]) => most === limits[of as keyof typeof limits]);
+      const limited = Object.fromEntries(LIMITS.map((limit) => [limit, number(this.most[limit])]));
+      const sameLimits = LIMITS.every((limit) => limited[limit] === limits[limit]);
       this.tenant = await changeTenant(this.#id, {
         name: this.name === name ? undefined : this.name,
         slug: this.slug === slug ? undefined : this.slug,

@@ -33,6 +33,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
 import org.jspecify.annotations.Nullable;
@@ -112,11 +113,8 @@ final class TenantUseCases {
     dev.cuenta.wire.tenant.Tenant change(Caller caller, String tenant, TenantChange wish) {
         String name = wish.name() == null ? null : name(wish.name());
         Slug slug = wish.slug() == null ? null : slug(wish.slug());
-        if (wish.limits() != null) {
-            require("members", wish.limits().members());
-            require("invitations", wish.limits().invitations());
-            require("requests", wish.limits().requests());
-        }
+        Map<String, Integer> limits = wish.limits() == null ? Map.of() : named(wish.limits());
+        limits.forEach(TenantUseCases::require);
         Set<MailDomain> domains = wish.domains() == null ? null : domains(wish.domains());
         if (slug != null || domains != null || wish.suspended() != null || wish.limits() != null) {
             live.with(revision -> {
@@ -149,32 +147,29 @@ final class TenantUseCases {
             }
             if (wish.limits() != null) {
                 tenants.limit(found, TenantWire.limits(wish.limits()));
-                details.put("limits", told(wish.limits()));
+                details.put("limits", limits);
             }
             new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
             return TenantWire.of(tenants.find(found.toString()).orElseThrow());
         });
     }
 
-    private static void require(String limit, @Nullable Integer most) {
-        if (most != null && most < 1) {
+    private static void require(String limit, int most) {
+        if (most < 1) {
             throw Problem.invalid(
                     "/limits/" + limit, "range", "Must be 1 or more. Leave it out where there is to be no limit.");
         }
     }
 
-    private static Map<String, Integer> told(TenantLimits limits) {
-        Map<String, Integer> told = new LinkedHashMap<>();
-        tell("members", limits.members(), told);
-        tell("invitations", limits.invitations(), told);
-        tell("requests", limits.requests(), told);
-        return told;
-    }
-
-    private static void tell(String limit, @Nullable Integer most, Map<String, Integer> told) {
-        if (most != null) {
-            told.put(limit, most);
-        }
+    /** Those that there are, as JSON has them. */
+    private static Map<String, Integer> named(TenantLimits limits) {
+        Map<String, @Nullable Integer> all = new LinkedHashMap<>();
+        all.put("members", limits.members());
+        all.put("invitations", limits.invitations());
+        all.put("requests", limits.requests());
+        Map<String, Integer> named = new LinkedHashMap<>();
+        all.forEach((limit, most) -> Optional.ofNullable(most).ifPresent(number -> named.put(limit, number)));
+        return named;
     }
 
     private static Set<MailDomain> domains(List<String> texts) {
