@@ -23,15 +23,17 @@ import org.junit.jupiter.api.Test;
 
 /** How often requests wait for the database, by somebody who has asked before: counted below everything that asks it. */
 class RoundTripsTest {
-    private static int port;
     private static RunningService marea;
+    private static Http metrics;
 
     @BeforeAll
     static void start() throws IOException {
+        String port;
         try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
+            port = String.valueOf(free.getLocalPort());
         }
-        marea = RunningService.marea(Map.of("CUENTA_METRICS_PORT", String.valueOf(port)));
+        marea = RunningService.marea(Map.of("CUENTA_METRICS_PORT", port));
+        metrics = new Http(URI.create("http://127.0.0.1:" + port), null);
     }
 
     @AfterAll
@@ -101,20 +103,25 @@ class RoundTripsTest {
     }
 
     private static long cost(String name, Supplier<Http.Answer> question) {
-        for (int i = 0; i < 6; i++) { // who asks is remembered, and what is asked prepared
-            question.get().status(200);
-        }
-        asked(name, question); // the last of these may not be measured yet
+        roundTrips(name, question, 6); // who asks is remembered, and what is asked prepared
         // Once a minute a request notes that its key or session is in use.
-        return LongStream.range(0, 2).map(i -> asked(name, question)).min().orElseThrow();
+        return LongStream.range(0, 2)
+                .map(i -> roundTrips(name, question, 1))
+                .min()
+                .orElseThrow();
     }
 
-    /** How many round trips one more request took: a request is measured when its answer is on its way already. */
-    private static long asked(String name, Supplier<Http.Answer> question) {
-        long requests = measured(name, "count");
+    /**
+     * How many round trips a number of requests took together. A request is measured when its answer is on its way
+     * already, so all of them are waited for: one that is measured late would count for the next.
+     */
+    private static long roundTrips(String name, Supplier<Http.Answer> question, int requests) {
+        long measured = measured(name, "count");
         long roundTrips = measured(name, "sum");
-        question.get().status(200);
-        Await.until("the request is measured", () -> measured(name, "count"), count -> count > requests);
+        for (int i = 0; i < requests; i++) {
+            question.get().status(200);
+        }
+        Await.until("they are measured", () -> measured(name, "count"), count -> count >= measured + requests);
         return measured(name, "sum") - roundTrips;
     }
 
@@ -122,11 +129,7 @@ class RoundTripsTest {
         String[] words = name.split(" ");
         Matcher value = Pattern.compile("cuenta_database_round_trips_" + what + "\\{address=\""
                         + Pattern.quote(words[1]) + "\",method=\"" + words[0] + "\",status=\"200\"} ([0-9.E]+)")
-                .matcher(new Http(URI.create("http://127.0.0.1:" + port), null)
-                        .get("/metrics")
-                        .status(200)
-                        .response()
-                        .body());
+                .matcher(metrics.get("/metrics").status(200).response().body());
         return value.find() ? (long) Double.parseDouble(value.group(1)) : 0;
     }
 }
