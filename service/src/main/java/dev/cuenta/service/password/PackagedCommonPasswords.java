@@ -15,11 +15,14 @@ import java.util.Set;
 public final class PackagedCommonPasswords implements CommonPasswords {
     private static final String LIST = "/com/nulabinc/zxcvbn/matchers/dictionaries/passwords.txt";
 
-    private final Set<String> passwords = load();
+    /** Read with the first password that is set: a start does not wait for it. */
+    private static final class Holder {
+        private static final Set<String> PASSWORDS = load();
+    }
 
     @Override
     public boolean contains(String password) {
-        return passwords.contains(password);
+        return Holder.PASSWORDS.contains(password);
     }
 
     private static Set<String> load() {
