@@ -4,6 +4,8 @@ import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.finding.Severity;
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -44,7 +46,7 @@ final class Sarif {
                 "startColumn",
                 finding.place().column());
         Map<String, Object> place =
-                Map.of("artifactLocation", Map.of("uri", finding.place().file()), "region", region);
+                Map.of("artifactLocation", Map.of("uri", uri(finding.place().file())), "region", region);
         return Map.of(
                 "ruleId",
                 finding.code().toString(),
@@ -54,6 +56,15 @@ final class Sarif {
                 Map.of("text", finding.message() + " " + finding.advice()),
                 "locations",
                 List.of(Map.of("physicalLocation", place)));
+    }
+
+    /** A path may have what a URI spells otherwise (RFC 3986, section 2.1), such as a space. */
+    private static String uri(String path) {
+        try {
+            return new URI(null, null, path, null).toASCIIString();
+        } catch (URISyntaxException impossible) {
+            throw new IllegalArgumentException(impossible);
+        }
     }
 
     private static String level(Severity severity) {
