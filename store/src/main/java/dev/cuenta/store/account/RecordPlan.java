@@ -13,7 +13,7 @@ import dev.cuenta.core.model.Role;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.ColumnValues;
-import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.DependentTables;
 import dev.cuenta.store.schema.RightsStamps;
 import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.Shape;
@@ -46,7 +46,7 @@ final class RecordPlan {
             (select cast(json_agg(json_build_array(g.role, g.tenant_id, g.ends_at) order by g.role) as text)
              from %s g where g.account_id = a.id%s)""";
 
-    private static final String ROLES = SOME_ROLES.formatted(Ddl.ROLE_IN_EFFECT, "");
+    private static final String ROLES = SOME_ROLES.formatted(DependentTables.ROLE_IN_EFFECT, "");
     static final String UPCOMING_ROLES = SOME_ROLES.formatted("cuenta.role_given", " and g.starts_at > now()");
     private static final String NOTHING = "cast(null as text)";
     private static final String CONFIRMED = """

@@ -13,6 +13,7 @@ import dev.cuenta.store.live.Step;
 import dev.cuenta.store.schema.AccountIndexes;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.DependentTables;
 import dev.cuenta.store.schema.KeyFunctions;
 import dev.cuenta.store.schema.Layout;
 import dev.cuenta.store.schema.RightsStamps;
@@ -107,9 +108,9 @@ public final class Publisher {
     /** What an earlier version called otherwise, or did not have. */
     private static List<List<BriefStatement>> missing(Shape shape, Catalogue catalogue) {
         List<List<BriefStatement>> owed = new ArrayList<>();
-        List<Ddl.Part> parts = new Ddl(shape).dependents();
+        List<DependentTables.Part> parts = new DependentTables(shape.keyType()).parts();
         Set<String> missing =
-                catalogue.missing(parts.stream().map(Ddl.Part::name).toList());
+                catalogue.missing(parts.stream().map(DependentTables.Part::name).toList());
         parts.stream()
                 .filter(part -> missing.contains(part.name()))
                 .forEach(part -> owed.add(List.of(part.statement())));

@@ -5,6 +5,8 @@ import static dev.cuenta.store.schema.Shape.quoted;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.DependentTables;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.KeyFunctions;
 import dev.cuenta.store.schema.RightsStamps;
 import dev.cuenta.store.schema.RowSecurity;
@@ -68,7 +70,7 @@ final class Steps {
     void expand() {
         if (plan.base() == null) {
             ddl.firstTables().forEach(statements::shortly);
-            ddl.dependents().forEach(part -> statements.shortly(part.statement()));
+            new DependentTables(plan.shape().keyType()).parts().forEach(part -> statements.shortly(part.statement()));
             new TenantsOfAccounts(plan.shape().keyType()).made().forEach(statements::shortly);
             VersionOfAccounts.made().forEach(statements::shortly);
             new RightsStamps(plan.shape().keyType()).made().forEach(statements::shortly);
@@ -262,7 +264,7 @@ final class Steps {
     private void index(Field field) {
         ShadowColumn shadow = whereabouts.shadowOf(field);
         String column = shadow == null ? whereabouts.nowOf(field) : shadow.column();
-        for (Ddl.Index index : Ddl.indexes(field, column)) {
+        for (FieldIndex index : FieldIndex.all(field, column)) {
             String name = shadow == null ? index.name() : index.nameInRevision(plan.number());
             if (shadow == null
                     && whereabouts.isRenamed(field)
@@ -271,9 +273,9 @@ final class Steps {
             }
             if (catalogue.isBroken(name)) {
                 // It was cut off while it was built.
-                statements.online(Ddl.dropIndex(name));
+                statements.online(FieldIndex.drop(name));
             }
-            statements.online(Ddl.createIndex(field, name, index));
+            statements.online(index.create(field, name));
         }
     }
 
@@ -360,12 +362,12 @@ final class Steps {
 
     private void dropOldIndexes(Plan.Same same) {
         List<String> wanted =
-                Ddl.indexes(same.after()).stream().map(Ddl.Index::name).toList();
-        Ddl.indexes(same.before()).stream()
-                .map(Ddl.Index::name)
+                FieldIndex.all(same.after()).stream().map(FieldIndex::name).toList();
+        FieldIndex.all(same.before()).stream()
+                .map(FieldIndex::name)
                 .filter(name -> !wanted.contains(name))
                 .filter(catalogue::hasIndex)
-                .forEach(name -> statements.online(Ddl.dropIndex(name)));
+                .forEach(name -> statements.online(FieldIndex.drop(name)));
     }
 
     private void describe(Field field) {

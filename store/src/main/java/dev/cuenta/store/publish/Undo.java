@@ -5,6 +5,7 @@ import static dev.cuenta.store.schema.Shape.quoted;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.schema.SingleMembership;
 import dev.cuenta.store.shadow.BackfillMarks;
@@ -95,11 +96,11 @@ final class Undo {
                     .ifPresent(statements::shortly);
             Shape.checks(before).forEach(check -> statements.online(Ddl.validate(before, check.name())));
         }
-        List<String> old = Ddl.indexes(before).stream().map(Ddl.Index::name).toList();
-        Ddl.indexes(same.after()).stream()
-                .map(Ddl.Index::name)
+        List<String> old = FieldIndex.all(before).stream().map(FieldIndex::name).toList();
+        FieldIndex.all(same.after()).stream()
+                .map(FieldIndex::name)
                 .filter(name -> !old.contains(name))
-                .forEach(name -> statements.online(Ddl.dropIndex(name)));
+                .forEach(name -> statements.online(FieldIndex.drop(name)));
     }
 
     private void column(Field field) {

@@ -31,7 +31,7 @@ public final class AccountIndexes {
         Catalogue catalogue = new Catalogue(sql);
         COLUMNS.forEach((name, columns) -> {
             if (catalogue.isBroken(name)) {
-                StatementFailed.unless(Ddl.dropIndex(name).sql(), sql);
+                StatementFailed.unless(FieldIndex.drop(name).sql(), sql);
             }
             if (!catalogue.hasIndex(name)) {
                 StatementFailed.unless(

@@ -26,30 +26,13 @@ public final class Ddl {
     public static final String TENANT = "cuenta.tenant";
 
     /** Of a profile that an account has in each of its tenants. */
-    private static final String TENANT_KEY = "tenant_id";
+    static final String TENANT_KEY = "tenant_id";
 
     /** That there is the membership which such a profile's row belongs to. */
     public static final String OF_MEMBERSHIP =
             "foreign key (account_id, " + TENANT_KEY + ") references %s on delete cascade";
 
     public static final String ANONYMISED = "anonymised_at";
-
-    /** What reads roles reads them here, so that none counts before it starts, after it has ended, unapproved, or in a suspended tenant. */
-    public static final String ROLE_IN_EFFECT = "cuenta.role_in_effect";
-
-    private static final Part ROLES_IN_EFFECT =
-            new Part(ROLE_IN_EFFECT, BriefStatement.of("""
-                    create view %s with (security_invoker = true) as
-                    select account_id, role, tenant_id, given_at, ends_at from cuenta.role_given g
-                    where waiting is not true
-                        and coalesce(starts_at, '-infinity') <= now() and coalesce(ends_at, 'infinity') > now()
-                        and not exists (select from cuenta.tenant t where t.id = g.tenant_id and t.suspended_at is not null)""".formatted(ROLE_IN_EFFECT)), false);
-    /** What a publish gave to whom, as long as it can be cancelled. */
-    public static final String FILLED = "cuenta.filled";
-
-    static final String SEARCH = "search";
-    static final String SORTED = "sorted";
-    static final String COMPARED = "compared";
 
     private final AccountModel model;
     private final Shape shape;
@@ -73,204 +56,6 @@ public final class Ddl {
         return statements;
     }
 
-    /**
-     * A table or an index of Cuenta's own, by the name under which it is found.
-     *
-     * @param returns whether it is a table whose rows are kept with an account that is put aside, and come back with it
-     */
-    public record Part(String name, BriefStatement statement, boolean returns) {
-        static Part table(String name, List<String> columns) {
-            return new Part(name, dependentTable(name, columns), true);
-        }
-
-        private Part and(String table) {
-            return new Part(name, statement.and(table), returns);
-        }
-
-        /** What ends with the account, or is made anew. */
-        Part passing() {
-            return new Part(name, statement, false);
-        }
-
-        private static Part index(String name, String table, String columns) {
-            return new Part("cuenta." + name, createIndex(name, table, columns), false);
-        }
-    }
-
-    /** The fixed tables whose records hang on accounts. A later version may have more of them than an earlier one made. */
-    public List<Part> dependents() {
-        List<Part> parts = new ArrayList<>();
-        String account =
-                "account_id " + shape.keyType().sql() + " not null references accounts.account on delete cascade";
-        parts.add(Part.table(
-                "cuenta.credential",
-                List.of(
-                        account,
-                        "hash text not null",
-                        "set_at timestamptz not null default now()",
-                        "primary key (account_id)")));
-        parts.add(Part.table(
-                "cuenta.former_password",
-                List.of(
-                        account,
-                        "hash text not null",
-                        "set_at timestamptz not null",
-                        "primary key (account_id, set_at)")));
-        parts.add(Part.table(
-                "cuenta.second_factor",
-                List.of(
-                        account,
-                        "seed bytea not null",
-                        "confirmed_at timestamptz",
-                        "last_step bigint not null default 0",
-                        "primary key (account_id)")));
-        parts.add(Part.table(
-                        "cuenta.recovery_code",
-                        List.of(
-                                "account_id " + shape.keyType().sql()
-                                        + " not null references cuenta.second_factor on delete cascade",
-                                "hash bytea not null",
-                                "primary key (account_id, hash)"))
-                .and("cuenta.second_factor"));
-        parts.add(Part.table(
-                        "cuenta.session",
-                        List.of(
-                                "token_hash bytea primary key",
-                                account,
-                                "created_at timestamptz not null default now()",
-                                "expires_at timestamptz not null",
-                                "tenant_id uuid references cuenta.tenant on delete set null",
-                                "id uuid not null default gen_random_uuid() unique",
-                                "last_used_at timestamptz not null default now()",
-                                "agent text not null default ''",
-                                "strong boolean not null default false"))
-                .and(TENANT)
-                .passing());
-        parts.add(Part.index("session_account", "cuenta.session", "(account_id)"));
-        parts.add(Part.index("session_tenant", "cuenta.session", "(tenant_id) where tenant_id is not null"));
-        parts.add(Part.index("session_expires_at", "cuenta.session", "(expires_at)"));
-        parts.add(Part.table(
-                        "cuenta.role_given",
-                        List.of(
-                                account,
-                                "role smallint not null",
-                                "tenant_id uuid references cuenta.tenant",
-                                "given_at timestamptz not null default now()",
-                                "given_by text",
-                                "reason text",
-                                "starts_at timestamptz",
-                                "ends_at timestamptz",
-                                "waiting boolean",
-                                "asked_by text",
-                                "approved_by text",
-                                "unique nulls not distinct (account_id, role, tenant_id)"))
-                .and(TENANT));
-        parts.add(ROLES_IN_EFFECT);
-        parts.add(Part.index(
-                "role_given_holders",
-                "cuenta.role_given",
-                "(role, account_id, coalesce(tenant_id, '00000000-0000-0000-0000-000000000000'))"));
-        parts.add(Part.index(
-                "role_given_in_tenant",
-                "cuenta.role_given",
-                "(tenant_id, role, account_id) where tenant_id is not null"));
-        parts.add(Part.index("role_given_timed", "cuenta.role_given", "(account_id) where " + RightsStamps.TIMED));
-        parts.add(Part.index("role_given_waiting", "cuenta.role_given", "(account_id) where waiting"));
-        parts.add(Part.table(
-                        "cuenta.membership",
-                        List.of(
-                                account,
-                                "tenant_id uuid not null references cuenta.tenant",
-                                "since timestamptz not null default now()",
-                                "primary key (account_id, tenant_id)"))
-                .and(TENANT));
-        parts.add(Part.index("membership_tenant", "cuenta.membership", "(tenant_id)"));
-        parts.add(Part.table(
-                        "cuenta.picture",
-                        List.of(
-                                "id uuid primary key",
-                                account,
-                                "field text not null",
-                                "media_type text not null",
-                                "width integer not null",
-                                "height integer not null",
-                                "bytes integer not null",
-                                "created_at timestamptz not null default clock_timestamp()"))
-                .passing());
-        parts.add(Part.table(
-                        "cuenta.secret_lookup",
-                        List.of(
-                                "account_id " + shape.keyType().sql()
-                                        + " not null references accounts.account on delete cascade deferrable initially deferred",
-                                "field text not null",
-                                "key_id text not null",
-                                "hash text not null",
-                                "primary key (account_id, field)"))
-                .passing());
-        parts.add(Part.index("secret_lookup_hash", "cuenta.secret_lookup", "(field, hash)"));
-        parts.add(Part.table(
-                        "cuenta.dependent",
-                        List.of(
-                                "service text not null",
-                                "sort text not null",
-                                "key text not null",
-                                account,
-                                "registered_at timestamptz not null default now()",
-                                "primary key (service, sort, key)"))
-                .passing());
-        parts.add(Part.index("dependent_account", "cuenta.dependent", "(account_id)"));
-        parts.add(Part.table(
-                        FILLED,
-                        List.of(
-                                "revision integer not null",
-                                "place text not null",
-                                account,
-                                "given text not null",
-                                "primary key (revision, place, account_id)"))
-                .passing());
-        parts.addAll(messageTables(account));
-        parts.add(Part.index("picture_account", "cuenta.picture", "(account_id, field, created_at)"));
-        return parts;
-    }
-
-    private static List<Part> messageTables(String account) {
-        return List.of(
-                Part.table(
-                        "cuenta.confirmed",
-                        List.of(
-                                account,
-                                "field text not null",
-                                "confirmed_at timestamptz not null",
-                                "primary key (account_id, field)")),
-                Part.table(
-                                "cuenta.proof",
-                                List.of(
-                                        account,
-                                        "purpose text not null",
-                                        "field text not null",
-                                        "token_hash bytea not null unique",
-                                        "form text not null",
-                                        "made_at timestamptz not null default now()",
-                                        "expires_at timestamptz not null",
-                                        "primary key (account_id, purpose, field)"))
-                        .passing(),
-                Part.table(
-                                "cuenta.message",
-                                List.of(
-                                        "id uuid primary key",
-                                        account,
-                                        "purpose text not null",
-                                        "field text not null",
-                                        "due_at timestamptz not null default now()",
-                                        "attempts integer not null default 0",
-                                        "address text not null default ''",
-                                        "claimed_until timestamptz",
-                                        "put_aside_at timestamptz",
-                                        "unique (account_id, purpose, field, address)"))
-                        .passing(),
-                Part.index("message_due_at", "cuenta.message", "(due_at)"));
-    }
-
     public List<Field> storedFields(@Nullable String profile) {
         return model.fields().values().stream()
                 .filter(Field::stored)
@@ -292,7 +77,7 @@ public final class Ddl {
         columns.add(
                 0,
                 "account_id " + shape.keyType().sql() + " primary key references accounts.account on delete cascade");
-        return List.of(dependentTable(qualified(profile), columns));
+        return List.of(BriefStatement.on(qualified(null), createTable(qualified(profile), columns)));
     }
 
     /** Its rows come with the first value that somebody gives, and go with the membership. */
@@ -357,15 +142,6 @@ public final class Ddl {
 
     private static String createTable(String name, List<String> columns) {
         return "create table if not exists " + name + " (\n    " + String.join(",\n    ", columns) + "\n)";
-    }
-
-    /** A reference locks what it refers to. */
-    private static BriefStatement dependentTable(String name, List<String> columns) {
-        return BriefStatement.on(qualified(null), createTable(name, columns));
-    }
-
-    private static BriefStatement createIndex(String name, String table, String columns) {
-        return BriefStatement.on(table, "create index if not exists " + name + " on " + table + " " + columns);
     }
 
     /** In a table that is new: nothing is there yet that could break a rule. */
@@ -478,71 +254,6 @@ public final class Ddl {
     public static BriefStatement renamePictures(Field before, Field after) {
         return BriefStatement.of("update cuenta.picture set field = " + literal(after.path()) + " where field = "
                 + literal(before.path()));
-    }
-
-    /** An index that the field asks for. */
-    public record Index(String name, boolean unique, String of) {
-        /** While a shadow of the column is filled, the index on the old one still has the name. */
-        public String nameInRevision(int number) {
-            return RuleNames.numbered(name, number);
-        }
-    }
-
-    public static List<Index> indexes(Field field) {
-        return indexes(field, Shape.column(field));
-    }
-
-    public static List<Index> indexes(Field field, String columnName) {
-        List<Index> indexes = new ArrayList<>();
-        String column = quoted(columnName);
-        String within = field.withinTenant() ? TENANT_KEY + ", " : "";
-        if (field.uniqueByIndex()) {
-            indexes.add(new Index(RuleNames.unique(field), true, "(" + within + Shape.comparable(field, column) + ")"));
-        }
-        if (field.search() && !field.secret()) {
-            indexes.add(new Index(
-                    RuleNames.of(field, SEARCH),
-                    false,
-                    "using gin (" + Shape.comparable(field, column) + " gin_trgm_ops)"));
-        }
-        if (field.indexed()) {
-            indexes.add(new Index(
-                    RuleNames.of(field, SORTED),
-                    false,
-                    "(" + within + Shape.sortable(field, column) + ", " + keyOf(field) + ")"));
-        }
-        if (field.indexed() && Shape.isLinguistic(field)) {
-            // In an order in which all with the same beginning stand together.
-            indexes.add(new Index(
-                    RuleNames.of(field, COMPARED),
-                    false,
-                    "(" + within + Shape.comparable(field, column) + " text_pattern_ops)"));
-        }
-        if (field.column().is(Column.Kind.ACCOUNT)) {
-            indexes.add(new Index(RuleNames.of(field, Shape.REFERENCE), false, "(" + column + ")"));
-        }
-        return indexes;
-    }
-
-    /** Holds nobody up. */
-    public static BriefStatement renameIndex(String from, String to) {
-        return BriefStatement.of(
-                "alter index if exists " + Shape.SCHEMA + "." + quoted(from) + " rename to " + quoted(to));
-    }
-
-    public static OnlineStatement createIndex(Field field, String name, Index index) {
-        return new OnlineStatement("create " + (index.unique() ? "unique " : "") + "index concurrently if not exists "
-                + quoted(name) + " on " + qualified(field.path().profile()) + " " + index.of());
-    }
-
-    /** Within a moment that changes more. */
-    public static BriefStatement dropIndex(Field field, Index index) {
-        return BriefStatement.on(
-                qualified(field.path().profile()), "drop index if exists " + Shape.SCHEMA + "." + quoted(index.name()));
-    }
-
-    public static OnlineStatement dropIndex(String name) {
-        return new OnlineStatement("drop index concurrently if exists " + Shape.SCHEMA + "." + quoted(name));
     }
 
     public static BriefStatement comment(Field field) {

@@ -91,8 +91,10 @@ public final class Shape {
      */
     public List<String> returning() {
         return Stream.concat(
-                        new Ddl(this)
-                                .dependents().stream().filter(Ddl.Part::returns).map(Ddl.Part::name),
+                        new DependentTables(keyType)
+                                .parts().stream()
+                                        .filter(DependentTables.Part::returns)
+                                        .map(DependentTables.Part::name),
                         model.profiles(true).stream().map(Shape::qualified))
                 .toList();
     }
@@ -218,13 +220,13 @@ public final class Shape {
         }
         boolean whole = comparison == Comparison.EQ || comparison == Comparison.SW;
         if (field.search() && (whole || comparison == Comparison.CO)) {
-            return Optional.of(RuleNames.of(field, Ddl.SEARCH));
+            return Optional.of(RuleNames.of(field, FieldIndex.SEARCH));
         }
         if (field.indexed() && isLinguistic(field) && whole) {
-            return Optional.of(RuleNames.of(field, Ddl.COMPARED));
+            return Optional.of(RuleNames.of(field, FieldIndex.COMPARED));
         }
         boolean decimal = field.column().is(Column.Kind.NUMERIC) && comparison != Comparison.NE;
-        return field.indexed() && decimal ? Optional.of(RuleNames.of(field, Ddl.SORTED)) : Optional.empty();
+        return field.indexed() && decimal ? Optional.of(RuleNames.of(field, FieldIndex.SORTED)) : Optional.empty();
     }
 
     /**

@@ -5,6 +5,7 @@ import static dev.cuenta.store.schema.Shape.quoted;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.DependentTables;
 import dev.cuenta.store.schema.IdType;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.BriefStatement;
@@ -38,7 +39,7 @@ public final class BackfillMarks {
         return work -> """
                 given as (%s),
                 done as (insert into %s (revision, place, account_id, given) select %d, %s, key, mark from given
-                    on conflict (revision, place, account_id) do update set given = excluded.given returning 1)""".formatted(work, Ddl.FILLED, revision, literal(place));
+                    on conflict (revision, place, account_id) do update set given = excluded.given returning 1)""".formatted(work, DependentTables.FILLED, revision, literal(place));
     }
 
     public static String placeOf(Field field, String column) {
@@ -61,14 +62,14 @@ public final class BackfillMarks {
     }
 
     private String walk(String place, String work) {
-        String batch = "select account_id as key, given from " + Ddl.FILLED + whatWasGiven(place)
+        String batch = "select account_id as key, given from " + DependentTables.FILLED + whatWasGiven(place)
                 + " and account_id > cast(? as " + keys.sql() + ") order by account_id limit ?";
         return KeyBatch.sql(batch, NOT_NOTED.apply(work));
     }
 
     /** How many there are, as a query. */
     public String count(String place) {
-        return "select count(*) from " + Ddl.FILLED + whatWasGiven(place);
+        return "select count(*) from " + DependentTables.FILLED + whatWasGiven(place);
     }
 
     private String whatWasGiven(String place) {
@@ -76,6 +77,6 @@ public final class BackfillMarks {
     }
 
     public BriefStatement forget() {
-        return BriefStatement.of("delete from " + Ddl.FILLED + " where revision = " + revision);
+        return BriefStatement.of("delete from " + DependentTables.FILLED + " where revision = " + revision);
     }
 }

@@ -2,6 +2,7 @@ package dev.cuenta.store.shadow;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.BriefStatement;
@@ -67,7 +68,7 @@ public final class KeptColumns {
         statements.add(noting(field, keptAs, revision));
         statements.add(Ddl.alterColumn(field, column, "drop default"));
         statements.addAll(Ddl.dropRules(field));
-        Ddl.indexes(field).forEach(index -> statements.add(Ddl.dropIndex(field, index)));
+        FieldIndex.all(field).forEach(index -> statements.add(index.drop(field)));
         statements.add(Ddl.renameColumn(field.path().profile(), column, keptAs));
         return statements;
     }

@@ -2,6 +2,7 @@ package dev.cuenta.store.shadow;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.IdType;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.BriefStatement;
@@ -62,8 +63,8 @@ public final class Naming {
         List<BriefStatement> together = new ArrayList<>();
         together.add(Ddl.renameColumn(field.path().profile(), Shape.column(same.before()), Shape.column(field)));
         together.addAll(Ddl.dropRules(same.before()));
-        Ddl.indexes(field)
-                .forEach(index -> together.add(Ddl.renameIndex(whereabouts.formerName(field, index), index.name())));
+        FieldIndex.all(field)
+                .forEach(index -> together.add(FieldIndex.rename(whereabouts.formerName(field, index), index.name())));
         together.add(BriefStatement.of(
                 "delete from cuenta.column_name where revision = " + plan.number() + " and table_name = "
                         + Shape.literal(Shape.table(field.path().profile())) + " and column_name = "

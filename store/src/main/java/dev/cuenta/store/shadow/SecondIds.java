@@ -5,6 +5,7 @@ import static dev.cuenta.store.schema.Shape.literal;
 
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.IdType;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.BriefStatement;
@@ -57,7 +58,7 @@ public final class SecondIds {
 
     public void prove() {
         if (catalogue.isBroken(Shape.SECOND_ID_INDEX)) {
-            statements.online(Ddl.dropIndex(Shape.SECOND_ID_INDEX));
+            statements.online(FieldIndex.drop(Shape.SECOND_ID_INDEX));
         }
         statements.online(new OnlineStatement("create unique index concurrently if not exists " + Shape.SECOND_ID_INDEX
                 + " on " + TABLE + " (" + SECOND_ID + ")"));

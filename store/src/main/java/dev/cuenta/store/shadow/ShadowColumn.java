@@ -5,6 +5,7 @@ import static dev.cuenta.store.schema.Shape.quoted;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.BriefStatement;
@@ -184,7 +185,7 @@ public final class ShadowColumn {
     List<BriefStatement> settle() {
         List<BriefStatement> statements = new ArrayList<>(uncarry());
         statements.addAll(Ddl.dropRules(formerField()));
-        Ddl.indexes(formerField()).forEach(index -> statements.add(Ddl.dropIndex(formerField(), index)));
+        FieldIndex.all(formerField()).forEach(index -> statements.add(index.drop(formerField())));
         statements.add(Ddl.alterColumn(formerField(), formerColumn(), "drop default"));
         statements.add(Ddl.renameColumn(field().path().profile(), formerColumn(), keptAs()));
         statements.add(Ddl.renameColumn(field().path().profile(), column(), Shape.column(field())));
@@ -194,8 +195,8 @@ public final class ShadowColumn {
                     "rename constraint " + quoted(reference()) + " to "
                             + quoted(RuleNames.of(field(), Shape.REFERENCE))));
         }
-        Ddl.indexes(field())
-                .forEach(index -> statements.add(Ddl.renameIndex(index.nameInRevision(number), index.name())));
+        FieldIndex.all(field())
+                .forEach(index -> statements.add(FieldIndex.rename(index.nameInRevision(number), index.name())));
         statements.add(KeptColumns.noting(formerField(), keptAs(), number));
         statements.add(
                 BriefStatement.of("delete from cuenta.column_name where revision = " + number + " and physical = "

@@ -2,7 +2,7 @@ package dev.cuenta.store.shadow;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Catalogue;
-import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
 import java.util.List;
@@ -83,7 +83,7 @@ public final class Whereabouts {
                 .findFirst();
     }
 
-    public String formerName(Field field, Ddl.Index index) {
+    public String formerName(Field field, FieldIndex index) {
         Field before = before(field).orElse(field);
         return RuleNames.of(before, RuleNames.ruleOf(field, index.name()).orElseThrow());
     }

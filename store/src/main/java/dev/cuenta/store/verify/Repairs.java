@@ -6,6 +6,7 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.AccountIndexes;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.FieldIndex;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.BriefStatement;
@@ -62,7 +63,7 @@ final class Repairs {
                     "alter table pg_temp." + quoted(table) + " add constraint " + quoted(table + "_account_id_fkey")
                             + " foreign key (account_id) references pg_temp.account on delete cascade");
         }
-        fields.forEach(field -> Ddl.indexes(field)
+        fields.forEach(field -> FieldIndex.all(field)
                 .forEach(index -> statements.add("create " + (index.unique() ? "unique " : "") + "index "
                         + quoted(index.name()) + " on pg_temp." + quoted(table) + " " + index.of())));
         fields.forEach(field -> ddl.addReference(field, Shape.column(field))
@@ -97,10 +98,10 @@ final class Repairs {
     }
 
     String index(Field field, String name, boolean broken) {
-        return (broken ? Ddl.dropIndex(name).sql() + "; " : "")
-                + Ddl.indexes(field).stream()
+        return (broken ? FieldIndex.drop(name).sql() + "; " : "")
+                + FieldIndex.all(field).stream()
                         .filter(index -> index.name().equals(name))
-                        .map(index -> Ddl.createIndex(field, name, index).sql() + ";")
+                        .map(index -> index.create(field, name).sql() + ";")
                         .findFirst()
                         .orElse("");
     }
