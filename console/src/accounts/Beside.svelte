@@ -6,16 +6,18 @@
   import Sessions from "../session/Sessions.svelte";
   import { session } from "../session/session.svelte.ts";
   import Dependents from "../sharing/Dependents.svelte";
+  import Memberships from "../tenants/Memberships.svelte";
   import { untrack } from "svelte";
 
   /** What hangs on an account, for whoever looks after it. */
-  let { ref }: { ref: AccountRef } = $props();
+  let { ref, changes, onchanged }: { ref: AccountRef; changes: number; onchanged: () => void } = $props();
   const activity = untrack(() => new ActivityState(ref));
   const mayKnow = session.may.has("activity.read");
   if (mayKnow) void activity.begin();
 </script>
 
-<AccountRoles {ref} />
+{#if session.form?.tenants}<Memberships account={ref} {onchanged} />{/if}
+<AccountRoles {ref} {changes} />
 <Dependents {ref} />
 {#if session.may.has("accounts.write")}<Sessions {ref} />{/if}
 {#if mayKnow}

@@ -15,11 +15,15 @@
   import SeenAsChoice from "./SeenAsChoice.svelte";
   import { SeenAsState } from "./seenas.svelte.ts";
 
-  let { ref }: { ref: AccountRef } = $props();
+  /** `changes` counts what others on the page changed of it. */
+  let { ref, changes = 0 }: { ref: AccountRef; changes?: number } = $props();
   const form = session.form!;
   // A page for each account: the reference never changes.
   const record = untrack(() => new RecordState(ref, form));
-  void record.load();
+  $effect(() => {
+    void changes;
+    void untrack(() => record.load());
+  });
   const seen = untrack(() => new SeenAsState(ref));
   /** With the roles that count there and nowhere else. */
   const membership = (tenant: Tenant) =>

@@ -7,6 +7,8 @@ export type TenantPage = Wire["TenantPage"];
 
 export type Invitation = Wire["Invitation"];
 
+export type Moved = Wire["MemberMoved"];
+
 export type Removal = Wire["TenantRemoval"];
 
 export async function listTenants(name: string, after?: string): Promise<TenantPage> {
@@ -36,6 +38,32 @@ export async function removeTenant(tenant: string, told: (ended: number) => void
     ended += body.memberships;
     done = body.done;
   }
+}
+
+/** A tenant by its id or its subdomain. */
+function memberPath(tenant: string, account: string): string {
+  return `/v1/tenants/${encodeURIComponent(tenant)}/members/${encodeURIComponent(account)}`;
+}
+
+export async function joinTenant(tenant: string, account: string): Promise<void> {
+  await request("PUT", memberPath(tenant, account));
+}
+
+export async function endMembership(tenant: string, account: string): Promise<void> {
+  await request("DELETE", memberPath(tenant, account));
+}
+
+/** What it would do to the account's roles, and to what it has in the tenant that it leaves. */
+export async function moveOf(account: string, move: Wire["MemberMove"]): Promise<Moved> {
+  return (await request<Moved>("GET", movePath(account), { query: { ...move } })).body;
+}
+
+export async function moveMember(account: string, move: Wire["MemberMove"]): Promise<void> {
+  await request("POST", movePath(account), { body: move });
+}
+
+function movePath(account: string): string {
+  return `/v1/accounts/${encodeURIComponent(account)}/move`;
 }
 
 export async function listInvitations(tenant: string): Promise<Invitation[]> {

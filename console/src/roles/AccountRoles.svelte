@@ -10,11 +10,14 @@
   import { AccountRolesState } from "./roles.svelte.ts";
 
   /** Whose roles. */
-  let { ref }: { ref: AccountRef } = $props();
+  let { ref, changes }: { ref: AccountRef; changes: number } = $props();
   const roles = untrack(() => new AccountRolesState(ref));
   const mayGive = session.may.has("roles.give");
   let tenants = $state.raw<Tenant[]>([]);
-  void roles.load();
+  $effect(() => {
+    void changes;
+    void untrack(() => roles.load());
+  });
 
   async function begin() {
     tenants = (await readAccount(ref)).body.tenants;

@@ -244,6 +244,28 @@ class ConsoleTest extends InBrowser {
     }
 
     @Test
+    void an_account_moves_to_another_tenant_once_it_is_seen_what_that_does() {
+        String wanda = marea.signUp("wanda");
+        marea.keyHolder()
+                .put("/v1/tenants/isla-verde/members/" + wanda, Map.of())
+                .status(204);
+        open("/accounts/" + wanda);
+        click("button[aria-label='Move from Isla Verde']");
+        press("Preview");
+        awaitText("#joined-tenant-help", "Name a tenant");
+        type("#joined-tenant", "Punta Clara");
+        press("Preview");
+        awaitText("[aria-label='What the move does']", "boater");
+        click("[aria-label='Move from Isla Verde'] button[type=submit]");
+        awaitText("[aria-label=Tenants]", "Moved from Isla Verde.");
+        awaitText("main footer", "Belongs to wanda moorings, Punta Clara");
+        assertThat(marea.sql(
+                        "select string_agg(t.name, ', ' order by t.name) from cuenta.membership join cuenta.tenant t on t.id = tenant_id where account_id = '"
+                                + wanda + "'"))
+                .isEqualTo("Punta Clara, wanda moorings");
+    }
+
+    @Test
     void an_administrator_sees_a_record_as_a_service_gets_it() {
         open("/accounts/" + marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'"));
         awaitText("main", "tomas.rey@marea.example");
