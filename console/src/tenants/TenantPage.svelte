@@ -114,7 +114,7 @@
           {@render field(
             "domains",
             "Mail domains",
-            "Whoever confirms an address of one of these joins: name only domains whose addresses the tenant gives out.",
+            "Whoever confirms an address of one of these joins, unless they left before: name only domains whose addresses the tenant gives out.",
             {
               bind: () => state.domains,
               set: (text) => (state.domains = text),

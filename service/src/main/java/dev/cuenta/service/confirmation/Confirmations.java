@@ -48,7 +48,7 @@ public final class Confirmations {
         Optional<MailDomain> domain = Optional.ofNullable(record.values().get(field.path()))
                 .flatMap(address -> MailDomain.of(address.toString()));
         domain.flatMap(new TenantDomains(work)::tenantOf)
-                .filter(tenant -> new Memberships(work).joinIfPossible(record.id(), tenant))
+                .filter(tenant -> new Memberships(work).joinByItself(record.id(), tenant))
                 .ifPresent(tenant -> {
                     new GivenRoles(work)
                             .giveDefaults(

@@ -94,6 +94,32 @@ class TenantDomainsTest extends PeopleInTenants {
     }
 
     @Test
+    void whoever_was_sent_away_does_not_come_back_by_proving_the_address_again() {
+        String harbour = harbour("Cala Ultima", "ultima.example");
+        Http rita = signedUp("rita", "ultima.example");
+        confirm("rita@ultima.example");
+        String member = "/v1/tenants/" + harbour + "/members/"
+                + rita.get("/v1/me").json().path("id").asString();
+        marea.keyHolder().delete(member).status(204);
+
+        marea.guest().post("/v1/password-resets", Map.of("identifier", "rita@ultima.example"));
+        marea.guest()
+                .put(
+                        "/v1/password-resets",
+                        Map.of(
+                                "token",
+                                proof("rita@ultima.example", "A new password"),
+                                "password",
+                                "twelve grey gulls"))
+                .status(204);
+        Http again = marea.as("rita@ultima.example", "twelve grey gulls");
+        assertThat(belongs(again, harbour)).isFalse();
+
+        marea.keyHolder().put(member, Map.of()).status(204);
+        assertThat(belongs(again, harbour)).isTrue();
+    }
+
+    @Test
     void where_there_is_no_room_or_it_is_suspended_the_address_is_confirmed_all_the_same() {
         String full = harbour("Cala Plena", "plena.example");
         change(marea.keyHolder(), full, Map.of("limits", Map.of("members", 1))).status(200);

@@ -126,7 +126,13 @@ public final class DependentTables {
                     tenant_id uuid not null references cuenta.tenant,
                     since timestamptz not null default now(),
                     primary key (account_id, tenant_id)""").and(Ddl.TENANT),
-                index("membership_tenant", "cuenta.membership (tenant_id)"));
+                index("membership_tenant", "cuenta.membership (tenant_id)"),
+                table("cuenta.former_membership", """
+                    account_id ${key} not null references accounts.account on delete cascade,
+                    tenant_id uuid not null,
+                    ended_at timestamptz not null default now(),
+                    primary key (account_id, tenant_id)"""),
+                index("former_membership_tenant", "cuenta.former_membership (tenant_id)"));
     }
 
     /** What belongs to fields and is not in their column. */

@@ -68,6 +68,8 @@ public final class RowSecurity {
                 Shape.qualified(null), TenantsOfAccounts.COLUMN + " @> (select array[" + TENANT + "])", "true"));
         shape.model().profiles().values().forEach(profile -> policies.add(policy(profile)));
         policies.add(new Policy("cuenta.membership", here("tenant_id"), EVERYWHERE + " or " + here("tenant_id")));
+        policies.add(
+                new Policy("cuenta.former_membership", here("tenant_id"), EVERYWHERE + " or " + here("tenant_id")));
         policies.add(new Policy(
                 "cuenta.role_given",
                 "(tenant_id is null or " + here("tenant_id") + ") and " + member("role_given.account_id"),

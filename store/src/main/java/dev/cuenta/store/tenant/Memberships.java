@@ -38,15 +38,30 @@ public final class Memberships {
         return joined;
     }
 
-    /** As {@link #join}; where that would be refused, nothing is done, and the transaction goes on. */
-    public boolean joinIfPossible(AccountId account, TenantId tenant) {
+    /**
+     * As {@link #join}, of an account that nobody takes in, but that is entitled to come by itself. Whoever has left the tenant, or was
+     * made to, does not come back like that. Where it cannot join nothing is done, and the transaction goes on.
+     */
+    public boolean joinByItself(AccountId account, TenantId tenant) {
         work.sql().sql("savepoint joining").update();
         try {
-            return join(account, tenant);
+            // Asked afterwards: somebody who ends the membership just now has been waited for.
+            if (join(account, tenant) && !hasLeft(account, tenant)) {
+                return true;
+            }
         } catch (Problem refused) {
-            work.sql().sql("rollback to savepoint joining").update();
-            return false;
+            // Undone below.
         }
+        work.sql().sql("rollback to savepoint joining").update();
+        return false;
+    }
+
+    private boolean hasLeft(AccountId account, TenantId tenant) {
+        return work.sql()
+                .sql("select exists (select from cuenta.former_membership where account_id = ? and tenant_id = ?)")
+                .params(work.keys().of(account), tenant.value())
+                .query(Boolean.class)
+                .single();
     }
 
     private boolean added(AccountId account, TenantId tenant) {
@@ -118,11 +133,10 @@ public final class Memberships {
                 .sql("update cuenta.session set tenant_id = null where account_id = ? and tenant_id = ?")
                 .params(key, tenant.value())
                 .update();
-        return work.sql()
-                        .sql("delete from cuenta.membership where account_id = ? and tenant_id = ?")
-                        .params(key, tenant.value())
-                        .update()
-                > 0;
+        return work.sql().sql("""
+                with ended as (delete from cuenta.membership where account_id = ? and tenant_id = ? returning account_id, tenant_id)
+                insert into cuenta.former_membership (account_id, tenant_id) select account_id, tenant_id from ended
+                on conflict (account_id, tenant_id) do update set ended_at = excluded.ended_at""").params(key, tenant.value()).update() > 0;
     }
 
     /**
@@ -168,6 +182,10 @@ public final class Memberships {
         if (ended < most) {
             work.sql()
                     .sql("delete from cuenta.role_given where tenant_id = ?")
+                    .param(tenant.value())
+                    .update();
+            work.sql()
+                    .sql("delete from cuenta.former_membership where tenant_id = ?")
                     .param(tenant.value())
                     .update();
             work.sql()

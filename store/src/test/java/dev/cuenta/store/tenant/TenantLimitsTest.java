@@ -110,7 +110,7 @@ class TenantLimitsTest extends HarbourTest {
         boaters.subList(0, MOST).forEach(this::joins);
 
         boolean joined = write(work -> {
-            boolean possible = new Memberships(work).joinIfPossible(boaters.get(MOST), harbour);
+            boolean possible = new Memberships(work).joinByItself(boaters.get(MOST), harbour);
             new Tenants(work).rename(harbour, "Punta Clara Harbour");
             return possible;
         });
