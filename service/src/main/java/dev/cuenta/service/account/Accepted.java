@@ -10,7 +10,6 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.role.RoleGrant;
 import dev.cuenta.core.role.RoleGrant.State;
 import dev.cuenta.core.type.FieldType.Delivery;
@@ -23,8 +22,6 @@ import dev.cuenta.store.role.RoleGrants;
 import dev.cuenta.store.tenant.Invitation;
 import dev.cuenta.store.tenant.Invitations;
 import dev.cuenta.store.tenant.Memberships;
-import dev.cuenta.store.tenant.Tenant;
-import dev.cuenta.store.tenant.Tenants;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -47,7 +44,7 @@ public final class Accepted {
      * Takes it.
      *
      * @param values of the account that accepts it
-     * @throws Problem INVALID for one that is not known, or bound to another address; CONFLICT where its tenant is suspended
+     * @throws Problem INVALID for one that is not known, or bound to another address
      */
     public static Accepted of(String token, Map<FieldPath, @Nullable Object> values, Work work) {
         Invitation invitation = new Invitations(work)
@@ -59,12 +56,6 @@ public final class Accepted {
                     "/invitation",
                     "address",
                     "The invitation is for somebody else: your account does not have the address that it was made for.");
-        }
-        if (new Tenants(work)
-                .find(invitation.tenant().toString())
-                .filter(Tenant::suspended)
-                .isPresent()) {
-            throw Problem.of(ProblemKind.CONFLICT, "The tenant is suspended. Nobody joins it as long as it is.");
         }
         return new Accepted(invitation, work);
     }

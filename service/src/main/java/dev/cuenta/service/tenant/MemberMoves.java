@@ -8,7 +8,6 @@ import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.role.RoleGrant;
 import dev.cuenta.core.role.RoleGrant.State;
 import dev.cuenta.service.account.Reach;
@@ -140,7 +139,7 @@ final class MemberMoves {
             throw Problem.invalid("/to", "taken", "The account belongs to " + to.name() + " already.");
         }
         if (to.suspended()) {
-            throw Problem.of(ProblemKind.CONFLICT, to.name() + " is suspended. Nobody joins it as long as it is.");
+            throw Tenant.closed(to.name());
         }
     }
 

@@ -8,6 +8,7 @@ import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenants;
+import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashMap;
@@ -128,17 +129,11 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
     void bringBack(AccountId account, Kind kind, Map<String, String> secrets, Work work, List<String> lost) {
         all.getOrDefault(TENANT, List.of()).forEach(tenant -> bringBackTenant(tenant, work));
         List<Map<String, @Nullable Object>> memberships = memberships(work, lost);
-        memberships.forEach(row -> {
-            new Memberships(work).join(account, tenant(row));
-            work.sql()
-                    .sql(
-                            "update cuenta.membership set since = cast(? as timestamptz) where account_id = ? and tenant_id = ?")
-                    .params(
-                            String.valueOf(row.get("since")),
-                            work.keys().of(account),
-                            tenant(row).value())
-                    .update();
-        });
+        memberships.forEach(row -> new Memberships(work)
+                .bringBack(new Memberships.Joining(
+                        account,
+                        tenant(row),
+                        OffsetDateTime.parse(String.valueOf(row.get("since"))).toInstant())));
         for (String table : work.revision().shape().returning()) {
             List<Map<String, @Nullable Object>> rows = new ArrayList<>(all.getOrDefault(table, List.of()));
             switch (table) {

@@ -9,6 +9,7 @@ import dev.cuenta.store.account.Refusals;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.SingleMembership;
+import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -28,14 +29,42 @@ public final class Memberships {
      *
      * @return whether it was none before
      * @throws Problem TAKEN naming the field whose value another member has, where values are unique within tenants;
-     *     CONFLICT where accounts belong to one tenant and this one does already, or the tenant has as many members as it may
+     *     CONFLICT where accounts belong to one tenant and this one does already, the tenant is suspended, or has as many
+     *     members as it may
      */
     public boolean join(AccountId account, TenantId tenant) {
+        requireOpen(tenant);
         boolean joined = added(account, tenant);
         if (joined) {
             new TenantLimits(work).holdMembers(List.of(tenant));
         }
         return joined;
+    }
+
+    /** Nobody is taken in by a suspended tenant, however they come; it keeps those who were there, and gets them back. */
+    private void requireOpen(TenantId tenant) {
+        work.sql()
+                .sql("select name from cuenta.tenant where id = ? and suspended_at is not null")
+                .param(tenant.value())
+                .query(String.class)
+                .optional()
+                .ifPresent(name -> {
+                    throw Tenant.closed(name);
+                });
+    }
+
+    /** Restores one that was put aside with its account, as of then; also in a tenant that is suspended. */
+    public void bringBack(Joining membership) {
+        if (added(membership.account(), membership.tenant())) {
+            work.sql()
+                    .sql("update cuenta.membership set since = ? where account_id = ? and tenant_id = ?")
+                    .params(
+                            Timestamp.from(membership.since()),
+                            work.keys().of(membership.account()),
+                            membership.tenant().value())
+                    .update();
+            new TenantLimits(work).holdMembers(List.of(membership.tenant()));
+        }
     }
 
     /**
@@ -79,13 +108,13 @@ public final class Memberships {
         }
     }
 
-    /** A membership of an account that has just been made. */
+    /** A membership of an account that has just been made, or made again. */
     public record Joining(AccountId account, TenantId tenant, Instant since) {}
 
     /**
-     * As {@link #join}, many at once.
+     * Makes many accounts members at once, of tenants that may be suspended.
      *
-     * @throws Problem as there, without saying for which of these
+     * @throws Problem as {@link #join}, without saying for which of these
      */
     public void joinAll(List<Joining> joining) {
         if (joining.isEmpty()) {

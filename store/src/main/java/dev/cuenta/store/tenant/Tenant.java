@@ -1,6 +1,8 @@
 package dev.cuenta.store.tenant;
 
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -38,4 +40,9 @@ public record Tenant(
 
     /** How many characters a name has at most. */
     public static final int LONGEST_NAME = 200;
+
+    /** What whoever would join a suspended one is told. */
+    public static Problem closed(String name) {
+        return Problem.of(ProblemKind.CONFLICT, "`" + name + "` is suspended. Nobody joins it as long as it is.");
+    }
 }

@@ -41,12 +41,10 @@ public final class TenantDomains {
                 });
     }
 
-    /** The tenant whose domain it is, unless it is suspended. */
+    /** The tenant whose domain it is. */
     public Optional<TenantId> tenantOf(MailDomain domain) {
         return work.sql()
-                .sql("""
-                select t.id from cuenta.tenant_domain d join cuenta.tenant t on t.id = d.tenant_id
-                where d.domain = ? and t.suspended_at is null""")
+                .sql("select tenant_id from cuenta.tenant_domain where domain = ?")
                 .param(domain.text())
                 .query(UUID.class)
                 .optional()
