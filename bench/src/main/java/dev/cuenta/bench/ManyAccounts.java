@@ -1,8 +1,10 @@
 package dev.cuenta.bench;
 
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Accounts of Marea's in any number, in two tenants or in many, as many in each. */
+/** Accounts of Marea's in any number, each in one tenant or in several, of which there are two or many with as many in each. */
 final class ManyAccounts {
     static final String NORTH = "00000000-0000-4000-8000-00000000000a";
     static final String SOUTH = "00000000-0000-4000-8000-00000000000b";
@@ -15,8 +17,16 @@ final class ManyAccounts {
         fill(owner, accounts, 2);
     }
 
-    /** @param tenants of which the first is {@link #NORTH} */
+    /** @param tenants of which the first two are {@link #NORTH} and {@link #SOUTH} */
     static void fill(JdbcClient owner, int accounts, int tenants) {
+        fill(owner, accounts, tenants, 1);
+    }
+
+    /** @param each to how many of the tenants each account belongs */
+    static void fill(JdbcClient owner, int accounts, int tenants, int each) {
+        String belongs = IntStream.range(0, each)
+                .mapToObj(i -> tenant("(n + " + (long) i * tenants / each + ") % " + tenants))
+                .collect(Collectors.joining(", "));
         owner.sql("insert into cuenta.tenant (id, name, slug)" + " select " + tenant("t")
                         + ", 'Harbour ' || t, 'bench-' || t from generate_series(0, ? - 1) t")
                 .param(tenants)
@@ -36,9 +46,9 @@ final class ManyAccounts {
                 insert into accounts.profile_mooring (account_id, berth)
                     select id, 'B07' from accounts.account where email like 'boater%%' and kind = 'berthHolder';
                 insert into cuenta.membership (account_id, tenant_id, since)
-                    select id, tenants_[1], created_at from accounts.account where email like 'boater%%';
+                    select id, unnest(tenants_), created_at from accounts.account where email like 'boater%%';
                 insert into cuenta.role_given (account_id, role) select id, 1 from accounts.account where email like 'boater%%'
-                """.formatted(tenant("n % " + tenants), accounts)).update();
+                """.formatted(belongs, accounts)).update();
         owner.sql("vacuum analyze").update();
     }
 

@@ -3,22 +3,16 @@ package dev.cuenta.bench;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.net.URLEncoder;
-import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.function.IntFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The same questions to a service with more and more accounts, in two tenants or in many. */
@@ -33,10 +27,12 @@ public final class ScaleBench {
     private static final String SIGN_IN = "{\"identifier\": \"ada@post.example\", \"password\": \"" + PASSWORD + "\"}";
 
     private final Installation installation;
+    private final OneByOne asked;
     private final long process;
 
     private ScaleBench(Installation installation, long process) {
         this.installation = installation;
+        this.asked = new OneByOne(installation);
         this.process = process;
     }
 
@@ -56,34 +52,39 @@ public final class ScaleBench {
                 .query(String.class)
                 .list();
         OUT.printf("%n| with %,d accounts in %,d tenants | median | p99 |%n|---|---|---|%n", accounts, tenants);
-        row("read by id", index -> get("/v1/accounts/" + ids.get(index % ids.size()), null));
-        row(
+        asked.row("read by id", index -> asked.get("/v1/accounts/" + ids.get(index % ids.size()), null));
+        asked.row(
                 "find by email",
-                index -> get(filtered("email eq \"boater" + (1 + index * 37 % accounts) + "@marea.example\""), null));
-        row("first page of 25", index -> get("/v1/accounts", null));
-        row("first page of 25 in a tenant", index -> get("/v1/accounts", ManyAccounts.NORTH));
-        row("newest first, in that tenant", index -> get("/v1/accounts?sort=-meta.created", ManyAccounts.NORTH));
+                index -> asked.get(
+                        filtered("email eq \"boater" + (1 + index * 37 % accounts) + "@marea.example\""), null));
+        asked.row("first page of 25", index -> asked.get("/v1/accounts", null));
+        asked.row("first page of 25 in a tenant", index -> asked.get("/v1/accounts", ManyAccounts.NORTH));
+        asked.row(
+                "newest first, in that tenant",
+                index -> asked.get("/v1/accounts?sort=-meta.created", ManyAccounts.NORTH));
         String deep = deep();
-        row("a page after the first half", index -> get(deep, null));
-        row("those of a rare kind", index -> get(filtered("kind eq \"contractor\""), ManyAccounts.NORTH));
-        row("administrators", index -> get(filtered("roles eq \"administrator\""), null));
-        row(
+        asked.row("a page after the first half", index -> asked.get(deep, null));
+        asked.row("those of a rare kind", index -> asked.get(filtered("kind eq \"contractor\""), ManyAccounts.NORTH));
+        asked.row("administrators", index -> asked.get(filtered("roles eq \"administrator\""), null));
+        asked.row(
                 "change one",
-                index -> send(
+                index -> asked.send(
                         "PATCH",
                         "/v1/accounts/" + ids.get(index % ids.size()),
                         null,
                         "{\"theme\": \"" + (index % 2 == 0 ? "dusk" : "night") + "\"}"));
-        row("look up 100 by email", index -> send("POST", "/v1/accounts/lookup", null, lookup(index, accounts)));
-        row(
+        asked.row(
+                "look up 100 by email",
+                index -> asked.send("POST", "/v1/accounts/lookup", null, lookup(index, accounts)));
+        asked.row(
                 "whether one has a role",
-                index -> send(
+                index -> asked.send(
                         "POST",
                         "/v1/checks",
                         null,
                         "{\"account\": \"" + ids.get(index % ids.size()) + "\", \"anyRole\": [\"boater\"]}"));
         signUp();
-        row("sign in", SIGN_INS, index -> send("POST", "/v1/sessions", null, SIGN_IN));
+        asked.row("sign in", SIGN_INS, index -> asked.send("POST", "/v1/sessions", null, SIGN_IN));
         OUT.printf("| publish a field more | %,.0f ms | |%n", published() / 1e6);
         OUT.printf("| the service's memory | %,d MB | |%n", megabytes());
     }
@@ -97,7 +98,7 @@ public final class ScaleBench {
     private void signUp() throws IOException, InterruptedException {
         String body = "{\"email\": \"ada@post.example\", \"password\": \"" + PASSWORD
                 + "\", \"person\": {\"givenName\": \"Ada\", \"familyName\": \"Roca\"}}";
-        answered("sign up", send("POST", "/v1/sign-ups", null, body));
+        asked.answered("sign up", asked.send("POST", "/v1/sign-ups", null, body));
     }
 
     /** From the request to its last step, in nanoseconds. */
@@ -107,11 +108,11 @@ public final class ScaleBench {
         String body = JsonMapper.shared().writeValueAsString(Map.of("source", source, "allow", List.of()));
         long begun = System.nanoTime();
         String revision = JsonMapper.shared()
-                .readTree(answered("publish", send("POST", "/v1/model/revisions", null, body)))
+                .readTree(asked.answered("publish", asked.send("POST", "/v1/model/revisions", null, body)))
                 .path("revision")
                 .asString();
         while (!JsonMapper.shared()
-                .readTree(answered("progress", get("/v1/model/revisions/" + revision, null)))
+                .readTree(asked.answered("progress", asked.get("/v1/model/revisions/" + revision, null)))
                 .path("step")
                 .asString()
                 .equals("done")) {
@@ -128,14 +129,6 @@ public final class ScaleBench {
                 .sum();
     }
 
-    private String answered(String what, HttpRequest request) throws IOException, InterruptedException {
-        HttpResponse<String> answer = installation.send(request);
-        if (answer.statusCode() >= 400) {
-            throw new IllegalStateException(what + " was answered " + answer.body());
-        }
-        return answer.body();
-    }
-
     /** In the middle, by a cursor of the first page's that is given another position. */
     private String deep() throws IOException, InterruptedException {
         String middle = installation
@@ -144,31 +137,12 @@ public final class ScaleBench {
                         + " 'YYYY-MM-DD\"T\"HH24:MI:SS\"Z\"') from accounts.account")
                 .query(String.class)
                 .single();
-        HttpResponse<String> page = installation.send(get(filtered("meta.created gt \"" + middle + "\""), null));
+        HttpResponse<String> page = installation.send(asked.get(filtered("meta.created gt \"" + middle + "\""), null));
         Matcher next = NEXT.matcher(page.body());
         if (!next.find()) {
             throw new IllegalStateException(page.body());
         }
         return filtered("meta.created gt \"" + middle + "\"") + "&cursor=" + encoded(next.group(1));
-    }
-
-    private void row(String what, IntFunction<HttpRequest> request) throws IOException, InterruptedException {
-        row(what, TIMES, request);
-    }
-
-    private void row(String what, int asked, IntFunction<HttpRequest> request)
-            throws IOException, InterruptedException {
-        long[] times = new long[asked];
-        for (int i = -asked * 3 / 2; i < asked; i++) {
-            HttpRequest next = request.apply(Math.abs(i));
-            long begun = System.nanoTime();
-            answered(what, next);
-            if (i >= 0) {
-                times[i] = System.nanoTime() - begun;
-            }
-        }
-        Arrays.sort(times);
-        OUT.printf("| %s | %.1f ms | %.1f ms |%n", what, times[asked / 2] / 1e6, times[asked * 99 / 100] / 1e6);
     }
 
     private static String filtered(String filter) {
@@ -177,18 +151,5 @@ public final class ScaleBench {
 
     private static String encoded(String text) {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
-    }
-
-    private HttpRequest get(String path, @Nullable String tenant) {
-        return send("GET", path, tenant, null);
-    }
-
-    private HttpRequest send(String method, String path, @Nullable String tenant, @Nullable String body) {
-        HttpRequest.Builder request = installation
-                .request(path)
-                .timeout(Duration.ofMinutes(2))
-                .header("Content-Type", method.equals("PATCH") ? "application/merge-patch+json" : "application/json")
-                .method(method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofString(body));
-        return (tenant == null ? request : request.header("Cuenta-Tenant", tenant)).build();
     }
 }
