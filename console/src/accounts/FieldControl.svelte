@@ -1,6 +1,10 @@
 <script lang="ts">
   import { Checkbox, Input, Label, Select, Textarea } from "flowbite-svelte";
+  import { listAccounts } from "../api/accounts.ts";
   import type { Field } from "../api/model.ts";
+  import Lookup from "../parts/Lookup.svelte";
+  import { session } from "../session/session.svelte.ts";
+  import { searchFilter } from "./fields.ts";
 
   interface Props {
     field: Field;
@@ -10,10 +14,22 @@
   let { field, value = $bindable(), error }: Props = $props();
 
   const id = $derived(`field-${field.path}`);
+  const SUGGESTED = 10;
+  /** Whoever may not read others' accounts types the id. */
+  const finds = session.may.has("accounts.read");
+
+  async function find(text: string) {
+    const filter = text && finds && session.form ? searchFilter(session.form, text) : "";
+    if (!filter) return [];
+    const { items } = await listAccounts({ filter, limit: SUGGESTED });
+    return items.map((account) => ({ value: account.id, label: account.displayName }));
+  }
+
   const help = $derived(
     [
       field.description,
       field.control === "list" ? "One in each line." : "",
+      field.control === "account" && finds ? "An account's id: type a name or an address to find it." : "",
       field.sensitivity === "secret" ? "Secret: not shown here. Left empty, it stays as it is." : "",
     ]
       .filter(Boolean)
@@ -48,10 +64,12 @@
           ...field.options.map((option) => ({ value: option, name: option })),
         ]}
       />
+    {:else if field.control === "account"}
+      <Lookup {...shared} value={value as string} {find} onchange={(text) => (value = text)} />
     {:else}
       <Input
         {...shared}
-        type={field.control === "account" ? "text" : (field.control as "text")}
+        type={field.control as "text"}
         step={field.control === "number" ? step : undefined}
         bind:value={value as string}
       />

@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
-import { render, screen } from "@testing-library/svelte";
-import { describe, expect, it } from "vitest";
-import { field } from "../test/marea.ts";
+import { fireEvent, render, screen } from "@testing-library/svelte";
+import { describe, expect, it, vi } from "vitest";
+import { session } from "../session/session.svelte.ts";
+import { answering, field, form, noor } from "../test/marea.ts";
 import FieldControl from "./FieldControl.svelte";
 import { drawing } from "../test/setup.ts";
 
@@ -29,6 +30,22 @@ describe("a field's control", () => {
 
     expect(element.tagName).toBe(tag);
     if (type) expect(element).toHaveAttribute("type", type);
+  });
+
+  it("finds the account that a reference names", async () => {
+    const asked = answering({ body: { items: [{ ...noor, id: "a1" }] } });
+    session.form = { ...form, may: ["accounts.read"] };
+    render(FieldControl, { field: field("skipper", { label: "Skipper", control: "account" }), value: "" });
+    const input = screen.getByLabelText(/Skipper/);
+
+    await fireEvent.input(input, { target: { value: "noor" } });
+
+    await vi.waitFor(() => expect(document.querySelector("option")).toHaveValue("a1"));
+    expect(document.querySelector("option")).toHaveTextContent("Noor Haddad");
+    expect(asked).toHaveLength(1);
+    expect(asked[0]!.url).toContain("limit=10");
+    expect(input).toHaveAccessibleDescription(/type a name/);
+    session.form = null;
   });
 
   it("stands with its error, for eyes and for screen readers", () => {
