@@ -1,3 +1,4 @@
+import { accountPath } from "./accounts.ts";
 import { request } from "./request.ts";
 import type { Wire } from "./wire.ts";
 
@@ -55,15 +56,11 @@ export async function endMembership(tenant: string, account: string): Promise<vo
 
 /** What it would do to the account's roles, and to what it has in the tenant that it leaves. */
 export async function moveOf(account: string, move: Wire["MemberMove"]): Promise<Moved> {
-  return (await request<Moved>("GET", movePath(account), { query: { ...move } })).body;
+  return (await request<Moved>("GET", `${accountPath(account)}/move`, { query: { ...move } })).body;
 }
 
 export async function moveMember(account: string, move: Wire["MemberMove"]): Promise<void> {
-  await request("POST", movePath(account), { body: move });
-}
-
-function movePath(account: string): string {
-  return `/v1/accounts/${encodeURIComponent(account)}/move`;
+  await request("POST", `${accountPath(account)}/move`, { body: move });
 }
 
 export async function listInvitations(tenant: string): Promise<Invitation[]> {

@@ -1,27 +1,16 @@
 import { changePassword } from "../api/password.ts";
-import { errorsByName, errorsOf } from "../api/request.ts";
+import { Attempts } from "../parts/attempts.svelte.ts";
 
 /** The owner's change of password: what was typed, what was refused of it, and what became of it. */
-export class PasswordState {
+export class PasswordState extends Attempts {
   open = $state(false);
   current = $state("");
   next = $state("");
-  busy = $state(false);
   notice = $state("");
-  /** By input; what belongs to none is under the empty name. */
-  errors = $state<Record<string, string>>({});
 
   async submit(): Promise<void> {
-    this.busy = true;
-    this.errors = {};
     this.notice = "";
-    try {
-      this.done(await changePassword(this.current, this.next));
-    } catch (failure) {
-      this.errors = errorsOf(failure, (violations) => errorsByName(violations, (pointer) => pointer.slice(1)));
-    } finally {
-      this.busy = false;
-    }
+    await this.refusable(async () => this.done(await changePassword(this.current, this.next)));
   }
 
   close(): void {

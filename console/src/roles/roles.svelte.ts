@@ -12,7 +12,6 @@ import {
   type Grant,
   type Role,
 } from "../api/roles.ts";
-import { errorsByName, errorsOf } from "../api/request.ts";
 import { Attempts } from "../parts/attempts.svelte.ts";
 import { momentOf } from "./roles.ts";
 
@@ -74,7 +73,6 @@ export class AccountRolesState extends Attempts {
   reason = $state("");
   from = $state("");
   until = $state("");
-  errors = $state.raw<Record<string, string>>({});
   permission = $state("");
   /** Where it is asked about: a tenant's id; empty for outside of tenants. */
   where = $state("");
@@ -117,13 +115,11 @@ export class AccountRolesState extends Attempts {
   }
 
   async give(): Promise<void> {
-    this.errors = {};
     if (!this.role) {
       this.errors = { role: "Choose a role." };
       return;
     }
-    this.busy = true;
-    try {
+    await this.refusable(async () => {
       const terms = {
         reason: this.reason.trim() || undefined,
         starts: momentOf(this.from, false),
@@ -132,11 +128,7 @@ export class AccountRolesState extends Attempts {
       await giveRole(this.#ref, this.role, terms, this.withinTenant ? this.tenant : undefined);
       this.giving = false;
       await this.load();
-    } catch (failure) {
-      this.errors = errorsOf(failure, (violations) => errorsByName(violations, (pointer) => pointer.slice(1)));
-    } finally {
-      this.busy = false;
-    }
+    });
   }
 
   async approve(grant: Grant): Promise<void> {

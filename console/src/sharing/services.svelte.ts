@@ -1,18 +1,16 @@
 import { addKey, listServices, removeKey, type KeyWish, type Service } from "../api/services.ts";
-import { errorsByName, errorsOf, messageOf } from "../api/request.ts";
+import { messageOf } from "../api/request.ts";
+import { Attempts } from "../parts/attempts.svelte.ts";
 
 /** The team's services, their contracts and keys; and the key that is being made. */
-export class ServicesState {
+export class ServicesState extends Attempts {
   services = $state.raw<Service[] | null>(null);
-  failure = $state("");
   /** For which service a key is being made; empty for none. */
   making = $state("");
   networks = $state("");
   days = $state("");
-  errors = $state.raw<Record<string, string>>({});
   /** A token that was made just now: told once. */
   told = $state.raw<{ service: string; token: string } | null>(null);
-  busy = $state(false);
 
   async load(): Promise<void> {
     try {
@@ -31,18 +29,12 @@ export class ServicesState {
   }
 
   async make(): Promise<void> {
-    this.busy = true;
-    this.errors = {};
-    try {
+    await this.refusable(async () => {
       const { token } = await addKey(this.making, this.#wish());
       this.told = { service: this.making, token };
       this.making = "";
       await this.load();
-    } catch (failure) {
-      this.errors = errorsOf(failure, (violations) => errorsByName(violations, (pointer) => pointer.slice(1)));
-    } finally {
-      this.busy = false;
-    }
+    });
   }
 
   async remove(service: string, key: string): Promise<void> {

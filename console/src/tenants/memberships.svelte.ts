@@ -1,5 +1,4 @@
 import { readAccount, type Tenant } from "../api/accounts.ts";
-import { errorsByName, errorsOf } from "../api/request.ts";
 import { endMembership, joinTenant, listTenants, moveMember, moveOf, type Moved } from "../api/tenants.ts";
 import { Attempts } from "../parts/attempts.svelte.ts";
 
@@ -14,7 +13,6 @@ export class MembershipsState extends Attempts {
   to = $state("");
   /** What the move would do; asked for before it is done. */
   preview = $state.raw<Moved | null>(null);
-  errors = $state.raw<Record<string, string>>({});
   notice = $state("");
   readonly #account: string;
   readonly #changed: () => void;
@@ -60,7 +58,7 @@ export class MembershipsState extends Attempts {
         moveMember(this.#account, { from: doing.from.id, to: await this.#named() }),
       );
     } else {
-      await this.#refusable(async () => {
+      await this.refusable(async () => {
         this.preview = await moveOf(this.#account, { from: doing.from.id, to: await this.#named() });
       });
     }
@@ -75,24 +73,12 @@ export class MembershipsState extends Attempts {
   }
 
   async #done(notice: string, work: () => Promise<void>): Promise<void> {
-    await this.#refusable(async () => {
+    await this.refusable(async () => {
       await work();
       this.doing = null;
       this.notice = notice;
       await this.load();
       this.#changed();
     });
-  }
-
-  async #refusable(work: () => Promise<void>): Promise<void> {
-    this.busy = true;
-    this.errors = {};
-    try {
-      await work();
-    } catch (failure) {
-      this.errors = errorsOf(failure, (violations) => errorsByName(violations, (pointer) => pointer.slice(1)));
-    } finally {
-      this.busy = false;
-    }
   }
 }

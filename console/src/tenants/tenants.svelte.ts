@@ -1,5 +1,4 @@
 import { listAccounts, type Account } from "../api/accounts.ts";
-import { errorsByName, errorsOf } from "../api/request.ts";
 import { listRoles } from "../api/roles.ts";
 import {
   addTenant,
@@ -59,6 +58,11 @@ export class TenantsState extends Attempts {
 export const LIMITS = ["members", "invitations", "requests"] as const;
 export type Limit = (typeof LIMITS)[number];
 
+/** The domains are typed into one. */
+function inputOf(pointer: string): string {
+  return pointer.slice(1).replace(/^domains\/.*/, "domains");
+}
+
 function number(text: string): number | undefined {
   return text.trim() ? Number(text) : undefined;
 }
@@ -87,7 +91,6 @@ export class TenantState extends Attempts {
   told = $state("");
   /** Those that count within a tenant. */
   roles = $state.raw<string[]>([]);
-  errors = $state.raw<Record<string, string>>({});
   readonly #id: string;
 
   constructor(id: string) {
@@ -127,7 +130,7 @@ export class TenantState extends Attempts {
       this.errors = Object.fromEntries(wrong.map((limit) => [`limits/${limit}`, "Give a whole number, or nothing."]));
       return;
     }
-    await this.#refusable(async () => {
+    await this.refusable(async () => {
       const { name, slug, domains, limits } = this.tenant!;
       const wanted = this.domains.split(/[\s,]+/).filter(Boolean);
       const limited = Object.fromEntries(LIMITS.map((limit) => [limit, number(this.most[limit])]));
@@ -139,7 +142,7 @@ export class TenantState extends Attempts {
         limits: sameLimits ? undefined : limited,
       });
       this.editing = false;
-    });
+    }, inputOf);
   }
 
   async set(change: { suspended?: boolean; secondFactor?: boolean }): Promise<void> {
@@ -161,7 +164,7 @@ export class TenantState extends Attempts {
   }
 
   async invite(): Promise<void> {
-    await this.#refusable(async () => {
+    await this.refusable(async () => {
       const address = this.address.trim() || undefined;
       const mail = this.mail && !!address;
       const made = await invite(this.#id, { address, mail, roles: this.role ? [this.role] : undefined });
@@ -196,19 +199,5 @@ export class TenantState extends Attempts {
       await work();
       this.invitations = await listInvitations(this.#id);
     });
-  }
-
-  async #refusable(work: () => Promise<void>): Promise<void> {
-    this.busy = true;
-    this.errors = {};
-    try {
-      await work();
-    } catch (failure) {
-      this.errors = errorsOf(failure, (violations) =>
-        errorsByName(violations, (pointer) => pointer.slice(1).replace(/^domains\/.*/, "domains")),
-      );
-    } finally {
-      this.busy = false;
-    }
   }
 }
