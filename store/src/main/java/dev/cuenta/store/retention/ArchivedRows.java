@@ -129,11 +129,14 @@ record ArchivedRows(Map<String, List<Map<String, @Nullable Object>>> all) {
     void bringBack(AccountId account, Kind kind, Map<String, String> secrets, Work work, List<String> lost) {
         all.getOrDefault(TENANT, List.of()).forEach(tenant -> bringBackTenant(tenant, work));
         List<Map<String, @Nullable Object>> memberships = memberships(work, lost);
-        memberships.forEach(row -> new Memberships(work)
-                .bringBack(new Memberships.Joining(
-                        account,
-                        tenant(row),
-                        OffsetDateTime.parse(String.valueOf(row.get("since"))).toInstant())));
+        new Memberships(work)
+                .joinAll(memberships.stream()
+                        .map(row -> new Memberships.Joining(
+                                account,
+                                tenant(row),
+                                OffsetDateTime.parse(String.valueOf(row.get("since")))
+                                        .toInstant()))
+                        .toList());
         for (String table : work.revision().shape().returning()) {
             List<Map<String, @Nullable Object>> rows = new ArrayList<>(all.getOrDefault(table, List.of()));
             switch (table) {

@@ -16,6 +16,8 @@ public final class DependentTables {
     /** What a publish gave to whom, as long as it can be cancelled. */
     public static final String FILLED = "cuenta.filled";
 
+    private static final String ACCOUNT = "account_id ${key} not null references accounts.account on delete cascade";
+
     private final IdType keys;
 
     public DependentTables(IdType keys) {
@@ -47,11 +49,11 @@ public final class DependentTables {
 
     private List<Part> passwords() {
         return List.of(table("cuenta.credential", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     hash text not null,
                     set_at timestamptz not null default now(),
                     primary key (account_id)"""), table("cuenta.former_password", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     hash text not null,
                     set_at timestamptz not null,
                     primary key (account_id, set_at)"""));
@@ -60,7 +62,7 @@ public final class DependentTables {
     private List<Part> secondFactors() {
         return List.of(
                 table("cuenta.second_factor", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     seed bytea not null,
                     confirmed_at timestamptz,
                     last_step bigint not null default 0,
@@ -75,7 +77,7 @@ public final class DependentTables {
         return List.of(
                 table("cuenta.session", """
                     token_hash bytea primary key,
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     created_at timestamptz not null default now(),
                     expires_at timestamptz not null,
                     tenant_id uuid references cuenta.tenant on delete set null,
@@ -91,7 +93,7 @@ public final class DependentTables {
     private List<Part> roles() {
         return List.of(
                 table("cuenta.role_given", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     role smallint not null,
                     tenant_id uuid references cuenta.tenant,
                     given_at timestamptz not null default now(),
@@ -122,13 +124,13 @@ public final class DependentTables {
     private List<Part> memberships() {
         return List.of(
                 table("cuenta.membership", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     tenant_id uuid not null references cuenta.tenant,
                     since timestamptz not null default now(),
                     primary key (account_id, tenant_id)""").and(Ddl.TENANT),
                 index("membership_tenant", "cuenta.membership (tenant_id)"),
                 table("cuenta.former_membership", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     tenant_id uuid not null,
                     ended_at timestamptz not null default now(),
                     primary key (account_id, tenant_id)"""),
@@ -140,7 +142,7 @@ public final class DependentTables {
         return List.of(
                 table("cuenta.picture", """
                     id uuid primary key,
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     field text not null,
                     media_type text not null,
                     width integer not null,
@@ -149,7 +151,7 @@ public final class DependentTables {
                     created_at timestamptz not null default clock_timestamp()""").passing(),
                 index("picture_account", "cuenta.picture (account_id, field, created_at)"),
                 table("cuenta.secret_lookup", """
-                    account_id ${key} not null references accounts.account on delete cascade deferrable initially deferred,
+                    ${account} deferrable initially deferred,
                     field text not null,
                     key_id text not null,
                     hash text not null,
@@ -159,14 +161,14 @@ public final class DependentTables {
                     service text not null,
                     sort text not null,
                     key text not null,
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     registered_at timestamptz not null default now(),
                     primary key (service, sort, key)""").passing(),
                 index("dependent_account", "cuenta.dependent (account_id)"),
                 table(FILLED, """
                     revision integer not null,
                     place text not null,
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     given text not null,
                     primary key (revision, place, account_id)""").passing());
     }
@@ -174,12 +176,12 @@ public final class DependentTables {
     private List<Part> messages() {
         return List.of(
                 table("cuenta.confirmed", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     field text not null,
                     confirmed_at timestamptz not null,
                     primary key (account_id, field)"""),
                 table("cuenta.proof", """
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     purpose text not null,
                     field text not null,
                     token_hash bytea not null unique,
@@ -189,7 +191,7 @@ public final class DependentTables {
                     primary key (account_id, purpose, field)""").passing(),
                 table("cuenta.message", """
                     id uuid primary key,
-                    account_id ${key} not null references accounts.account on delete cascade,
+                    ${account},
                     purpose text not null,
                     field text not null,
                     due_at timestamptz not null default now(),
@@ -203,8 +205,10 @@ public final class DependentTables {
 
     /** A reference locks what it refers to. */
     private Part table(String name, String columns) {
-        String sql = "create table if not exists " + name + " (\n"
-                + columns.replace("${key}", keys.sql()).indent(4) + ")";
+        String filled = columns.replace("${account}", ACCOUNT)
+                .replace("${key}", keys.sql())
+                .indent(4);
+        String sql = "create table if not exists " + name + " (\n" + filled + ")";
         return new Part(name, BriefStatement.on(Shape.qualified(null), sql), true);
     }
 

@@ -67,9 +67,8 @@ public final class RowSecurity {
         policies.add(new Policy(
                 Shape.qualified(null), TenantsOfAccounts.COLUMN + " @> (select array[" + TENANT + "])", "true"));
         shape.model().profiles().values().forEach(profile -> policies.add(policy(profile)));
-        policies.add(new Policy("cuenta.membership", here("tenant_id"), EVERYWHERE + " or " + here("tenant_id")));
-        policies.add(
-                new Policy("cuenta.former_membership", here("tenant_id"), EVERYWHERE + " or " + here("tenant_id")));
+        policies.add(ofTenant("cuenta.membership"));
+        policies.add(ofTenant("cuenta.former_membership"));
         policies.add(new Policy(
                 "cuenta.role_given",
                 "(tenant_id is null or " + here("tenant_id") + ") and " + member("role_given.account_id"),
@@ -85,12 +84,15 @@ public final class RowSecurity {
 
     private static Policy policy(Profile profile) {
         return profile.withinTenant()
-                ? new Policy(
-                        Shape.qualified(profile.name()), here("tenant_id"), EVERYWHERE + " or " + here("tenant_id"))
+                ? ofTenant(Shape.qualified(profile.name()))
                 : new Policy(
                         Shape.qualified(profile.name()),
                         member(Shape.quoted(Shape.table(profile.name())) + ".account_id"),
                         "true");
+    }
+
+    private static Policy ofTenant(String table) {
+        return new Policy(table, here("tenant_id"), EVERYWHERE + " or " + here("tenant_id"));
     }
 
     private static String here(String column) {

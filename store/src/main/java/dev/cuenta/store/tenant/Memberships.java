@@ -9,12 +9,12 @@ import dev.cuenta.store.account.Refusals;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.SingleMembership;
-import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Who belongs to which tenants. */
 public final class Memberships {
@@ -53,20 +53,6 @@ public final class Memberships {
                 });
     }
 
-    /** Restores one that was put aside with its account, as of then; also in a tenant that is suspended. */
-    public void bringBack(Joining membership) {
-        if (added(membership.account(), membership.tenant())) {
-            work.sql()
-                    .sql("update cuenta.membership set since = ? where account_id = ? and tenant_id = ?")
-                    .params(
-                            Timestamp.from(membership.since()),
-                            work.keys().of(membership.account()),
-                            membership.tenant().value())
-                    .update();
-            new TenantLimits(work).holdMembers(List.of(membership.tenant()));
-        }
-    }
-
     /**
      * As {@link #join}, of an account that nobody takes in, but that is entitled to come by itself. Whoever has left the tenant, or was
      * made to, does not come back like that. Where it cannot join nothing is done, and the transaction goes on.
@@ -94,13 +80,16 @@ public final class Memberships {
     }
 
     private boolean added(AccountId account, TenantId tenant) {
+        return inserted(work.sql()
+                        .sql(
+                                "insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict (account_id, tenant_id) do nothing")
+                        .params(work.keys().of(account), tenant.value()))
+                > 0;
+    }
+
+    private int inserted(JdbcClient.StatementSpec memberships) {
         try {
-            return work.sql()
-                            .sql(
-                                    "insert into cuenta.membership (account_id, tenant_id) values (?, ?) on conflict (account_id, tenant_id) do nothing")
-                            .params(work.keys().of(account), tenant.value())
-                            .update()
-                    > 0;
+            return memberships.update();
         } catch (DuplicateKeyException taken) {
             throw refused(Connections.constraintOf(taken));
         } catch (DataIntegrityViolationException gone) {
@@ -112,7 +101,7 @@ public final class Memberships {
     public record Joining(AccountId account, TenantId tenant, Instant since) {}
 
     /**
-     * Makes many accounts members at once, of tenants that may be suspended.
+     * Makes accounts members again that were, here or elsewhere, all at once; also of tenants that are suspended.
      *
      * @throws Problem as {@link #join}, without saying for which of these
      */
@@ -120,25 +109,15 @@ public final class Memberships {
         if (joining.isEmpty()) {
             return;
         }
-        try {
-            work.sql()
-                    .sql("insert into cuenta.membership (account_id, tenant_id, since) select cast(v.id as "
-                            + work.revision().shape().keyType().sql()
-                            + "), v.tenant, v.since from unnest(?::text[], ?::uuid[], ?::timestamptz[]) v (id, tenant, since)"
-                            + " on conflict (account_id, tenant_id) do nothing")
-                    .params(
-                            work.keys()
-                                    .of(joining.stream().map(Joining::account).toList()),
-                            joining.stream()
-                                    .map(each -> each.tenant().toString())
-                                    .toArray(String[]::new),
-                            joining.stream()
-                                    .map(each -> each.since().toString())
-                                    .toArray(String[]::new))
-                    .update();
-        } catch (DuplicateKeyException taken) {
-            throw refused(Connections.constraintOf(taken));
-        }
+        inserted(work.sql()
+                .sql("insert into cuenta.membership (account_id, tenant_id, since) select cast(v.id as "
+                        + work.revision().shape().keyType().sql()
+                        + "), v.tenant, v.since from unnest(?::text[], ?::uuid[], ?::timestamptz[]) v (id, tenant, since)"
+                        + " on conflict (account_id, tenant_id) do nothing")
+                .params(
+                        work.keys().of(joining.stream().map(Joining::account).toList()),
+                        joining.stream().map(each -> each.tenant().toString()).toArray(String[]::new),
+                        joining.stream().map(each -> each.since().toString()).toArray(String[]::new)));
         new TenantLimits(work).holdMembers(joining.stream().map(Joining::tenant).collect(Collectors.toSet()));
     }
 
