@@ -7,13 +7,20 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
 import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** One client that asks one question after the other, and prints a row with how long the answers took. */
 final class OneByOne {
     private static final PrintStream OUT = System.out;
     private static final int TIMES = 200;
+    private static final String PASSWORD = "nine brown rudders";
+
+    static final String SIGN_IN = "{\"identifier\": \"ada@post.example\", \"password\": \"" + PASSWORD + "\"}";
 
     private final Installation installation;
 
@@ -47,6 +54,33 @@ final class OneByOne {
             throw new IllegalStateException(what + " was answered " + answer.body());
         }
         return answer.body();
+    }
+
+    JsonNode json(String what, HttpRequest request) throws IOException, InterruptedException {
+        return JsonMapper.shared().readTree(answered(what, request));
+    }
+
+    /** Publishes the file, and waits until that is done. */
+    void publish(String source) throws IOException, InterruptedException {
+        String body = JsonMapper.shared().writeValueAsString(Map.of("source", source, "allow", List.of()));
+        int revision = json("publish", send("POST", "/v1/model/revisions", null, body))
+                .path("revision")
+                .asInt();
+        while (!json("progress", get("/v1/model/revisions/" + revision, null))
+                .path("step")
+                .asString()
+                .equals("done")) {
+            Thread.sleep(5);
+        }
+    }
+
+    /** Somebody signs up, who signs in with {@link #SIGN_IN}; their id. */
+    String signUp() throws IOException, InterruptedException {
+        String body = "{\"email\": \"ada@post.example\", \"password\": \"" + PASSWORD
+                + "\", \"person\": {\"givenName\": \"Ada\", \"familyName\": \"Roca\"}}";
+        return json("sign up", send("POST", "/v1/sign-ups", null, body))
+                .path("id")
+                .asString();
     }
 
     HttpRequest get(String path, @Nullable String tenant) {

@@ -8,12 +8,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The same questions to a service with more and more accounts, in two tenants or in many. */
 public final class ScaleBench {
@@ -23,8 +21,6 @@ public final class ScaleBench {
     private static final Pattern NEXT = Pattern.compile("\"next\":\"([^\"]+)\"");
 
     private static final int SIGN_INS = 20;
-    private static final String PASSWORD = "nine brown rudders";
-    private static final String SIGN_IN = "{\"identifier\": \"ada@post.example\", \"password\": \"" + PASSWORD + "\"}";
 
     private final Installation installation;
     private final OneByOne asked;
@@ -83,8 +79,8 @@ public final class ScaleBench {
                         "/v1/checks",
                         null,
                         "{\"account\": \"" + ids.get(index % ids.size()) + "\", \"anyRole\": [\"boater\"]}"));
-        signUp();
-        asked.row("sign in", SIGN_INS, index -> asked.send("POST", "/v1/sessions", null, SIGN_IN));
+        asked.signUp();
+        asked.row("sign in", SIGN_INS, index -> asked.send("POST", "/v1/sessions", null, OneByOne.SIGN_IN));
         OUT.printf("| publish a field more | %,.0f ms | |%n", published() / 1e6);
         OUT.printf("| the service's memory | %,d MB | |%n", megabytes());
     }
@@ -95,29 +91,12 @@ public final class ScaleBench {
                 .collect(Collectors.joining(", ", "{\"by\": \"email\", \"values\": [", "]}"));
     }
 
-    private void signUp() throws IOException, InterruptedException {
-        String body = "{\"email\": \"ada@post.example\", \"password\": \"" + PASSWORD
-                + "\", \"person\": {\"givenName\": \"Ada\", \"familyName\": \"Roca\"}}";
-        asked.answered("sign up", asked.send("POST", "/v1/sign-ups", null, body));
-    }
-
     /** From the request to its last step, in nanoseconds. */
     private long published() throws IOException, InterruptedException {
         String source = Files.readString(Path.of("marea/account-model.yaml"))
                 .replaceFirst("\nfields:\n", "\nfields:\n  motto: { type: string, maxLength: 40 }\n");
-        String body = JsonMapper.shared().writeValueAsString(Map.of("source", source, "allow", List.of()));
         long begun = System.nanoTime();
-        String revision = JsonMapper.shared()
-                .readTree(asked.answered("publish", asked.send("POST", "/v1/model/revisions", null, body)))
-                .path("revision")
-                .asString();
-        while (!JsonMapper.shared()
-                .readTree(asked.answered("progress", asked.get("/v1/model/revisions/" + revision, null)))
-                .path("step")
-                .asString()
-                .equals("done")) {
-            Thread.sleep(5);
-        }
+        asked.publish(source);
         return System.nanoTime() - begun;
     }
 

@@ -6,16 +6,12 @@ import java.net.http.HttpRequest;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What people and services ask about tenants, with ever more of them, and each account in three. */
 public final class TenantsBench {
     private static final PrintStream OUT = System.out;
     private static final int EACH = 3;
     private static final int IDS = 200;
-    private static final String PASSWORD = "nine brown rudders";
 
     private final Installation installation;
     private final OneByOne asked;
@@ -103,35 +99,17 @@ public final class TenantsBench {
     private void publish() throws IOException, InterruptedException {
         String source = Files.readString(Path.of("marea/account-model.yaml"))
                 .replaceFirst("\ntenants:\n", "\ntenants:\n  currentFrom: [header, subdomain, session]\n");
-        String body = JsonMapper.shared().writeValueAsString(Map.of("source", source, "allow", List.of()));
-        int revision = json("publish", asked.send("POST", "/v1/model/revisions", null, body))
-                .path("revision")
-                .asInt();
-        while (!json("progress", asked.get("/v1/model/revisions/" + revision, null))
-                .path("step")
-                .asString()
-                .equals("done")) {
-            Thread.sleep(50);
-        }
+        asked.publish(source);
     }
 
     /** Of somebody who belongs to the first two. */
     private String session() throws IOException, InterruptedException {
-        String body = "{\"email\": \"ada@post.example\", \"password\": \"" + PASSWORD
-                + "\", \"person\": {\"givenName\": \"Ada\", \"familyName\": \"Roca\"}}";
-        String ada = json("sign up", asked.send("POST", "/v1/sign-ups", null, body))
-                .path("id")
-                .asString();
+        String ada = asked.signUp();
         for (String tenant : List.of(ManyAccounts.NORTH, ManyAccounts.SOUTH)) {
             asked.answered("join", asked.send("PUT", "/v1/tenants/" + tenant + "/members/" + ada, null, ""));
         }
-        String signIn = "{\"identifier\": \"ada@post.example\", \"password\": \"" + PASSWORD + "\"}";
-        return json("sign in", asked.send("POST", "/v1/sessions", null, signIn))
+        return asked.json("sign in", asked.send("POST", "/v1/sessions", null, OneByOne.SIGN_IN))
                 .path("token")
                 .asString();
-    }
-
-    private JsonNode json(String what, HttpRequest request) throws IOException, InterruptedException {
-        return JsonMapper.shared().readTree(asked.answered(what, request));
     }
 }
