@@ -13,11 +13,12 @@
   import RemovePanel from "./RemovePanel.svelte";
   import { LIMITS, TenantState, type Limit } from "./tenants.svelte.ts";
 
+  const OTHERWISE = "Empty for what the model says for all tenants.";
   /** The label of each limit, and what stands below it. */
   const LABELS: Record<Limit, [string, string]> = {
-    members: ["Members at most", "Empty for any number."],
-    invitations: ["Open invitations at most", "Empty for as many as any tenant may have."],
-    requests: ["Requests a minute at most", "Empty for any number."],
+    members: ["Members at most", OTHERWISE],
+    invitations: ["Open invitations at most", OTHERWISE],
+    requests: ["Requests a minute at most", OTHERWISE],
   };
 
   const state = untrack(() => new TenantState(route.getParams("/tenants/:id").id));
@@ -55,10 +56,11 @@
   {#if !state.failure}<div class="sheet"><Skeleton rows={4} /></div>{/if}
 {:else}
   {@const tenant = state.tenant}
+  {@const effective = tenant.effectiveLimits}
   {@const limits = [
-    tenant.limits.members && `${tenant.limits.members} members`,
-    tenant.limits.invitations && `${tenant.limits.invitations} open invitations`,
-    tenant.limits.requests && `${tenant.limits.requests} requests a minute`,
+    effective.members && `${effective.members} members`,
+    effective.invitations && `${effective.invitations} open invitations`,
+    effective.requests && `${effective.requests} requests a minute`,
   ].filter(Boolean)}
   <div class="mb-4 flex flex-wrap items-center gap-3">
     <h1>{tenant.name}</h1>

@@ -18,6 +18,7 @@ const PUNTA = {
   suspended: false,
   domains: [],
   limits: {},
+  effectiveLimits: {},
 };
 
 test("tenants come page by page, by how their names begin", async () => {

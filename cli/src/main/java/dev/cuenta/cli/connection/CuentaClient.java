@@ -110,6 +110,16 @@ public final class CuentaClient {
         return send(Request.of("PATCH", path).json(body).header("If-Match", etag));
     }
 
+    /** As {@link #patch(String, Object, String)}, whatever is there. */
+    public Answer patch(String path, Object body) {
+        return patch(path, body, (String) null);
+    }
+
+    /** As {@link #patch(String, Object)}, whose answer is read as what it is. */
+    public <T> T patch(String path, Object body, Class<T> type) {
+        return read(Request.of("PATCH", path).json(body), type);
+    }
+
     /** Bytes as they are, such as a picture. */
     public Answer put(String path, byte[] content) {
         return send(Request.of("PUT", path).body("application/octet-stream", content));

@@ -35,7 +35,7 @@ final class DemandCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.patch(tenant.path(client), Map.of("secondFactor", secondFactor), null);
+        client.patch(tenant.path(client), Map.of("secondFactor", secondFactor));
         spec.commandLine()
                 .getOut()
                 .println(

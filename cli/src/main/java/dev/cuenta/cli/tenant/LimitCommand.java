@@ -20,7 +20,8 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         description = {
             "Limit how many members and open invitations a tenant may have, and how many requests a minute are answered",
-            "within it. Members and invitations that it has already stay."
+            "within it. Members and invitations that it has already stay. Where it has no limit of its own, the one counts",
+            "that the model sets for all tenants, if it does: tenants: { limits: { members: 500 } }."
         },
         footerHeading = "%nExamples:%n",
         footer = {
@@ -42,19 +43,20 @@ final class LimitCommand implements Runnable {
     @Option(
             names = "--members",
             paramLabel = "COUNT",
-            description = "How many accounts may belong to it, or none for any number.")
+            description = "How many accounts may belong to it, or none for no limit of its own.")
     private @Nullable String members;
 
     @Option(
             names = "--invitations",
             paramLabel = "COUNT",
-            description = "How many invitations may be open, or none for as many as any tenant may have.")
+            description = "How many invitations may be open, or none for no limit of its own.")
     private @Nullable String invitations;
 
     @Option(
             names = "--requests",
             paramLabel = "COUNT",
-            description = "How many requests a minute each instance answers within it, or none for any number.")
+            description =
+                    "How many requests a minute each instance answers within it, or none for no limit of its own.")
     private @Nullable String requests;
 
     @Override
@@ -70,8 +72,8 @@ final class LimitCommand implements Runnable {
                 members == null ? before.members() : limit("--members", members),
                 invitations == null ? before.invitations() : limit("--invitations", invitations),
                 requests == null ? before.requests() : limit("--requests", requests));
-        client.patch(path, new TenantChange(null, null, null, null, null, limits), null);
-        spec.commandLine().getOut().println(tenant + " may have " + said(limits) + ".");
+        Tenant limited = client.patch(path, new TenantChange(null, null, null, null, null, limits), Tenant.class);
+        spec.commandLine().getOut().println(tenant + " may have " + said(limited.effectiveLimits()) + ".");
     }
 
     private static @Nullable Integer limit(String option, String count) {

@@ -53,7 +53,7 @@ final class RenameCommand implements Runnable {
             throw Problem.of(ProblemKind.MALFORMED, "Say what is to be otherwise: --name, --subdomain, or both.");
         }
         CuentaClient client = service.client();
-        client.patch(tenant.path(client), change, null);
+        client.patch(tenant.path(client), change);
         spec.commandLine().getOut().println("Changed " + tenant + ".");
     }
 }

@@ -27,7 +27,7 @@ final class ResumeCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.patch(tenant.path(client), Map.of("suspended", false), null);
+        client.patch(tenant.path(client), Map.of("suspended", false));
         spec.commandLine().getOut().println(tenant + " goes on.");
     }
 }

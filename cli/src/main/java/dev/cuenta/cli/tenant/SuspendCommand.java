@@ -29,7 +29,7 @@ final class SuspendCommand implements Runnable {
     @Override
     public void run() {
         CuentaClient client = service.client();
-        client.patch(tenant.path(client), Map.of("suspended", true), null);
+        client.patch(tenant.path(client), Map.of("suspended", true));
         spec.commandLine().getOut().println("Suspended " + tenant + ". To let it go on: cuenta tenants resume");
     }
 }

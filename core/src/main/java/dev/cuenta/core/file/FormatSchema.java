@@ -27,6 +27,7 @@ public final class FormatSchema {
     private static final Map<String, Object> TEXT = Map.of("type", "string");
     private static final Map<String, Object> FLAG = Map.of("type", "boolean");
     private static final Map<String, Object> NUMBER = Map.of("type", "number");
+    private static final Map<String, Object> POSITIVE = Map.of("type", "integer", "minimum", 1);
 
     private FormatSchema() {}
 
@@ -130,7 +131,7 @@ public final class FormatSchema {
         limits.put("maxLength", described("In characters.", length));
         limits.put("min", described("The least.", NUMBER));
         limits.put("max", described("The most.", NUMBER));
-        limits.put("precision", described("Digits altogether.", Map.of("type", "integer", "minimum", 1)));
+        limits.put("precision", described("Digits altogether.", POSITIVE));
         limits.put("scale", described("Digits after the point.", length));
         limits.put(
                 "options",
@@ -139,7 +140,7 @@ public final class FormatSchema {
                         Map.of("type", "array", "items", TEXT, "minItems", 1, "uniqueItems", true)));
         limits.put("pattern", described("An RE2 expression that the whole value matches.", TEXT));
         limits.put("caseExact", described("Capitals count.", FLAG));
-        limits.put("maxItems", described("Of a list.", Map.of("type", "integer", "minimum", 1)));
+        limits.put("maxItems", described("Of a list.", POSITIVE));
         limits.put("keep", described("How many earlier pictures can be brought back.", length));
         limits.put(
                 "maxBytes", described("Such as 16 KiB.", Map.of("type", "string", "pattern", "^[0-9]+ ?(B|KiB|MiB)$")));
@@ -259,6 +260,12 @@ public final class FormatSchema {
                 described(
                         "Where a request's tenant is looked for, the first that names one counting.",
                         Map.of("type", "array", "items", oneOf(TenantRules.CurrentFrom.values()))));
+        Map<String, Object> limits = new LinkedHashMap<>();
+        limits.put("members", described("Accounts that may belong to it.", POSITIVE));
+        limits.put("invitations", described("Invitations that may be open.", POSITIVE));
+        limits.put("requests", described("Requests a minute within it, for each instance.", POSITIVE));
+        properties.put(
+                "limits", described("How much a tenant may have without limits of its own.", group(limits, List.of())));
         return group(properties, List.of());
     }
 

@@ -2,6 +2,7 @@ package dev.cuenta.core.file;
 
 import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.model.Template;
+import dev.cuenta.core.model.TenantLimits;
 import dev.cuenta.core.model.TenantRules;
 import dev.cuenta.core.model.TenantRules.CurrentFrom;
 import dev.cuenta.core.model.TenantRules.Membership;
@@ -11,6 +12,8 @@ import java.util.Optional;
 
 /** Reads the section {@code tenants}. */
 final class TenantReader {
+    private static final int MOST = 1_000_000_000;
+
     private TenantReader() {}
 
     static TenantRules read(Section section) {
@@ -32,7 +35,11 @@ final class TenantReader {
                 membership,
                 onSignUp,
                 onSignUp == OnSignUp.CREATE ? name.orElse(null) : null,
-                section.take("currentFrom").map(TenantReader::sources).orElse(TenantRules.NONE.currentFrom()));
+                section.take("currentFrom").map(TenantReader::sources).orElse(TenantRules.NONE.currentFrom()),
+                section.take("limits")
+                        .flatMap(Element::section)
+                        .map(TenantReader::limits)
+                        .orElse(TenantLimits.NONE));
         section.refuseOthers();
         return rules;
     }
@@ -44,6 +51,15 @@ final class TenantReader {
                         "Say how the tenant of a sign-up is called, such as `name: '{person.givenName} moorings'`.")
                 : section.take("name");
         return given.flatMap(Element::text).map(Template::new);
+    }
+
+    private static TenantLimits limits(Section section) {
+        TenantLimits limits = new TenantLimits(
+                LimitsReader.whole("members", section, 1, MOST, null),
+                LimitsReader.whole("invitations", section, 1, MOST, null),
+                LimitsReader.whole("requests", section, 1, MOST, null));
+        section.refuseOthers();
+        return limits;
     }
 
     private static List<CurrentFrom> sources(Element element) {

@@ -8,9 +8,14 @@ import org.jspecify.annotations.Nullable;
  *
  * @param name names the tenant that a sign-up makes; null when sign-ups make none
  * @param currentFrom where a request's tenant is looked for; the first that names one counts
+ * @param limits how much a tenant may have that has no limits of its own
  */
 public record TenantRules(
-        Membership membership, OnSignUp onSignUp, @Nullable Template name, List<CurrentFrom> currentFrom) {
+        Membership membership,
+        OnSignUp onSignUp,
+        @Nullable Template name,
+        List<CurrentFrom> currentFrom,
+        TenantLimits limits) {
     /** How many tenants an account may belong to. */
     public enum Membership {
         NONE,
@@ -33,7 +38,7 @@ public record TenantRules(
     }
 
     public static final TenantRules NONE =
-            new TenantRules(Membership.NONE, OnSignUp.NONE, null, List.of(CurrentFrom.HEADER));
+            new TenantRules(Membership.NONE, OnSignUp.NONE, null, List.of(CurrentFrom.HEADER), TenantLimits.NONE);
 
     public TenantRules {
         currentFrom = List.copyOf(currentFrom);

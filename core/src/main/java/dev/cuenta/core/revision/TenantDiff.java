@@ -32,6 +32,11 @@ final class TenantDiff {
         rule("onSignUp", live.onSignUp(), next.onSignUp(), "Counts for sign-ups from now on.");
         rule("name", live.name(), next.name(), "Counts for sign-ups from now on.");
         rule("currentFrom", live.currentFrom(), next.currentFrom(), "Counts for the next request.");
+        rule(
+                "limits",
+                live.limits(),
+                next.limits(),
+                "Counts for tenants without limits of their own. Members and invitations that are there stay.");
     }
 
     private void arriveOrGo() {

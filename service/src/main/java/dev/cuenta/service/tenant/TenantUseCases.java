@@ -71,7 +71,9 @@ final class TenantUseCases {
             boolean more = found.size() > limit;
             List<Tenant> shown = more ? found.subList(0, limit) : found;
             return new TenantPage(
-                    shown.stream().map(TenantWire::of).toList(),
+                    shown.stream()
+                            .map(tenant -> TenantWire.of(tenant, revision.model()))
+                            .toList(),
                     more ? shown.get(limit - 1).id().toString() : null);
         }));
     }
@@ -84,7 +86,7 @@ final class TenantUseCases {
             if (!all && !caller.reaches(found.id(), revision.model())) {
                 throw noSuchTenant();
             }
-            return TenantWire.of(found);
+            return TenantWire.of(found, revision.model());
         }));
     }
 
@@ -150,7 +152,9 @@ final class TenantUseCases {
                 details.put("limits", limits);
             }
             new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
-            return TenantWire.of(tenants.find(found.toString()).orElseThrow());
+            return TenantWire.of(
+                    tenants.find(found.toString()).orElseThrow(),
+                    work.revision().model());
         });
     }
 

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 final class TenantWire {
     private TenantWire() {}
 
-    static Tenant of(dev.cuenta.store.tenant.Tenant tenant) {
+    static Tenant of(dev.cuenta.store.tenant.Tenant tenant, AccountModel model) {
         return new Tenant(
                 tenant.id().value(),
                 tenant.name(),
@@ -20,15 +20,16 @@ final class TenantWire {
                 tenant.secondFactor(),
                 tenant.suspended(),
                 tenant.domains(),
-                limits(tenant.limits()));
+                limits(tenant.limits()),
+                limits(tenant.limits().or(model.tenants().limits())));
     }
 
-    private static TenantLimits limits(dev.cuenta.store.tenant.Tenant.Limits limits) {
+    private static TenantLimits limits(dev.cuenta.core.model.TenantLimits limits) {
         return new TenantLimits(limits.members(), limits.invitations(), limits.requests());
     }
 
-    static dev.cuenta.store.tenant.Tenant.Limits limits(TenantLimits limits) {
-        return new dev.cuenta.store.tenant.Tenant.Limits(limits.members(), limits.invitations(), limits.requests());
+    static dev.cuenta.core.model.TenantLimits limits(TenantLimits limits) {
+        return new dev.cuenta.core.model.TenantLimits(limits.members(), limits.invitations(), limits.requests());
     }
 
     /** @param token null but when the invitation is made, and not mailed */

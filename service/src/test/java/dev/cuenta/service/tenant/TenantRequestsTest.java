@@ -6,6 +6,7 @@ import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.testing.Http;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** One tenant does not take from the others what they need: what is asked within it is limited, whoever asks. */
 class TenantRequestsTest extends PeopleInTenants {
@@ -18,8 +19,11 @@ class TenantRequestsTest extends PeopleInTenants {
         Http key = marea.keyHolder();
         String loud = made("Loud basin");
         String quiet = made("Quiet basin");
-        key.patch("/v1/tenants/" + loud, Map.of("limits", Map.of("requests", 2)))
-                .status(200);
+        JsonNode limited = key.patch("/v1/tenants/" + loud, Map.of("limits", Map.of("requests", 2)))
+                .status(200)
+                .json();
+        assertThat(limited.path("limits").toString()).isEqualTo("{\"requests\":2}");
+        assertThat(limited.path("effectiveLimits").toString()).isEqualTo("{\"requests\":2}");
         within(key, loud).status(200);
 
         Http.Answer refused =

@@ -58,7 +58,7 @@ public final class Invitations {
                     MOST_OPEN + " invitations to this tenant are open. Withdraw some, or wait until they are used.");
         }
         Invitation made = made(wanted, tokenHash);
-        new TenantLimits(work).holdInvitations(wanted.tenant());
+        new EnforcedLimits(work).holdInvitations(wanted.tenant());
         return made;
     }
 

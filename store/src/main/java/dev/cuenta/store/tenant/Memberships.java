@@ -36,7 +36,7 @@ public final class Memberships {
         requireOpen(tenant);
         boolean joined = added(account, tenant);
         if (joined) {
-            new TenantLimits(work).holdMembers(List.of(tenant));
+            new EnforcedLimits(work).holdMembers(List.of(tenant));
         }
         return joined;
     }
@@ -118,7 +118,8 @@ public final class Memberships {
                         work.keys().of(joining.stream().map(Joining::account).toList()),
                         joining.stream().map(each -> each.tenant().toString()).toArray(String[]::new),
                         joining.stream().map(each -> each.since().toString()).toArray(String[]::new)));
-        new TenantLimits(work).holdMembers(joining.stream().map(Joining::tenant).collect(Collectors.toSet()));
+        new EnforcedLimits(work)
+                .holdMembers(joining.stream().map(Joining::tenant).collect(Collectors.toSet()));
     }
 
     private Problem refused(String constraint) {

@@ -1,10 +1,10 @@
 package dev.cuenta.store.tenant;
 
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.TenantLimits;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A tenant.
@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param secondFactor whether it counts only in sessions that were opened with a second factor
  * @param suspended whether memberships and roles there do not count
  * @param domains of mail addresses; whoever confirms one of these joins it
+ * @param limits its own; where it has none, the model's count
  */
 public record Tenant(
         TenantId id,
@@ -21,19 +22,7 @@ public record Tenant(
         boolean secondFactor,
         boolean suspended,
         List<String> domains,
-        Limits limits) {
-    /**
-     * How much a tenant may have.
-     *
-     * @param members how many accounts may belong to it; null for any number
-     * @param invitations how many invitations may be open; null for as many as any tenant may have
-     * @param requests how many requests a minute each instance answers within it; null for any number
-     */
-    public record Limits(
-            @Nullable Integer members,
-            @Nullable Integer invitations,
-            @Nullable Integer requests) {}
-
+        TenantLimits limits) {
     public Tenant {
         domains = List.copyOf(domains);
     }

@@ -3,6 +3,7 @@ package dev.cuenta.store.tenant;
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.TenantLimits;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.tenant.Slug;
@@ -223,19 +224,22 @@ public final class Tenants {
                 .update();
     }
 
-    /** Of those that have one, how many requests a minute are answered within them. */
+    /** Of those that have such a limit, how many requests a minute are answered within them. */
     public Map<TenantId, Integer> requestLimits(Collection<TenantId> tenants) {
         Map<TenantId, Integer> limits = new HashMap<>();
         work.sql()
-                .sql("select id, most_requests from cuenta.tenant where id = any(?) and most_requests is not null")
+                .sql("""
+                select id, most from (select id, coalesce(most_requests, ?::int) as most from cuenta.tenant where id = any(?)) limited
+                where most is not null""")
+                .param(work.revision().model().tenants().limits().requests())
                 .param(tenants.stream().map(TenantId::value).toArray(UUID[]::new))
                 .query((RowCallbackHandler)
-                        row -> limits.put(new TenantId(row.getObject("id", UUID.class)), row.getInt("most_requests")));
+                        row -> limits.put(new TenantId(row.getObject("id", UUID.class)), row.getInt("most")));
         return limits;
     }
 
     /** How much it may have from now on; who is there already stays. */
-    public void limit(TenantId tenant, Tenant.Limits limits) {
+    public void limit(TenantId tenant, TenantLimits limits) {
         work.sql()
                 .sql("update cuenta.tenant set most_members = ?, most_invitations = ?, most_requests = ? where id = ?")
                 .param(limits.members())
@@ -260,7 +264,7 @@ public final class Tenants {
                 row.getBoolean("second_factor"),
                 row.getBoolean("suspended"),
                 List.of((String[]) row.getArray("domains").getArray()),
-                new Tenant.Limits(
+                new TenantLimits(
                         row.getObject("most_members", Integer.class),
                         row.getObject("most_invitations", Integer.class),
                         row.getObject("most_requests", Integer.class)));

@@ -8,18 +8,22 @@ import org.junit.jupiter.api.BeforeEach;
 abstract class HarbourTest extends DatabaseTest {
     TenantId harbour;
 
-    @BeforeEach
-    void a_harbour() {
-        publish("""
+    static String model(String tenants) {
+        return """
                 cuenta: 1
                 name: marea
                 access: { read: [owner], write: [owner] }
-                tenants: { membership: many }
+                tenants: { %s }
                 fields:
                   email: { type: email, required: true, uniqueness: server, signIn: true }
                 roles:
                   administrator: { number: 1, may: ['*'] }
-                """);
+                """.formatted(tenants);
+    }
+
+    @BeforeEach
+    void a_harbour() {
+        publish(model("membership: many"));
         harbour = write(work -> new Tenants(work).create("Punta Clara"));
     }
 }

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.TenantLimits;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
@@ -30,7 +32,7 @@ class TenantLimitsTest extends HarbourTest {
 
     private void limit(@Nullable Integer members, @Nullable Integer invitations) {
         write(work -> {
-            new Tenants(work).limit(harbour, new Tenant.Limits(members, invitations, null));
+            new Tenants(work).limit(harbour, new TenantLimits(members, invitations, null));
             return work;
         });
     }
@@ -46,10 +48,14 @@ class TenantLimitsTest extends HarbourTest {
     }
 
     private boolean joins(AccountId account) {
+        return joins(account, harbour);
+    }
+
+    private boolean joins(AccountId account, TenantId tenant) {
         try {
-            return write(work -> new Memberships(work).join(account, harbour));
+            return write(work -> new Memberships(work).join(account, tenant));
         } catch (Problem full) {
-            assertThat(full).hasMessageContaining("`Punta Clara` may have " + MOST + " members");
+            assertThat(full).hasMessageContaining(" members, and has no room for more");
             return false;
         }
     }
@@ -130,6 +136,25 @@ class TenantLimitsTest extends HarbourTest {
         assertThat(members()).isEqualTo(MOST);
         limit(null, null);
         assertThat(boaters.subList(MOST, MOST + 2)).allMatch(this::joins);
+    }
+
+    @Test
+    void the_model_limits_tenants_that_have_no_limits_of_their_own() {
+        publish(model("membership: many, limits: { members: %1$d, invitations: %1$d, requests: 600 }".formatted(MOST)));
+        List<AccountId> boaters = boaters(2 * MOST + 1);
+        limit(2 * MOST, null);
+
+        assertThat(boaters.parallelStream().filter(this::joins)).hasSize(2 * MOST);
+        limit(null, 2 * MOST);
+        IntStream.range(0, 2 * MOST).forEach(this::invited);
+        write(work -> new Memberships(work)
+                .leave(Controlled.byCuenta(someMember(boaters)).within(harbour)));
+        assertThat(boaters.stream().filter(this::joins)).isEmpty();
+        TenantId another = write(work -> new Tenants(work).create("Isla Verde"));
+        assertThat(boaters.parallelStream().filter(account -> joins(account, another)))
+                .hasSize(MOST);
+        Map<TenantId, Integer> requests = write(work -> new Tenants(work).requestLimits(List.of(harbour, another)));
+        assertThat(requests).containsOnly(Map.entry(harbour, 600), Map.entry(another, 600));
     }
 
     @Test

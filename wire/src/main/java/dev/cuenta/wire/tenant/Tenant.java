@@ -10,7 +10,8 @@ import java.util.UUID;
  * @param secondFactor whether it demands one of its members
  * @param suspended whether memberships and roles there do not count
  * @param domains of mail addresses; whoever confirms one of these joins it
- * @param limits how much it may have
+ * @param limits how much it may have, where that differs from what the model says for all
+ * @param effectiveLimits how much it may have: its own limits, and the model's where it has none
  */
 public record Tenant(
         UUID id,
@@ -19,4 +20,5 @@ public record Tenant(
         boolean secondFactor,
         boolean suspended,
         List<String> domains,
-        TenantLimits limits) {}
+        TenantLimits limits,
+        TenantLimits effectiveLimits) {}

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param secondFactor whether the tenant demands one of its members
  * @param suspended whether memberships and roles there do not count
  * @param domains of mail addresses, in place of those that it had: whoever confirms one of these joins it
- * @param limits how much it may have, in place of the limits that it had
+ * @param limits how much it may have, in place of the limits that it had; where one is left out, the model's counts
  */
 public record TenantChange(
         @Nullable String name,
