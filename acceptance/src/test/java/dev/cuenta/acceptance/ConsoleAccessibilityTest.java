@@ -2,14 +2,50 @@ package dev.cuenta.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.core.model.Models;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Dimension;
+import org.openqa.selenium.JavascriptExecutor;
 
-class ConsoleAccessibilityTest extends ConsoleAccessibility {
+/** An accessibility checker on every page of the console; the dark one differs in nothing but its colours. */
+class ConsoleAccessibilityTest extends InBrowser {
+    private static final String SETTLED = """
+            return document.querySelector('main')?.innerText.trim()
+                && !document.querySelector('[aria-label=Loading], [aria-busy=true]')
+                && document.getAnimations().every((animation) => animation.playState !== 'running')
+                ? performance.getEntriesByType('resource').length : -1""";
+
+    @BeforeAll
+    static void start(@TempDir Path profile) {
+        open(Installation.marea(), profile);
+    }
+
     @Test
     void a_checker_finds_nothing_on_any_page() throws IOException {
-        isAccessible(false);
+        String axe = Files.readString(Models.root().resolve("console/node_modules/axe-core/axe.min.js"));
+        String account = marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'");
+        String tenant = marea.sql("select id from cuenta.tenant where name = 'Punta Clara'");
+        for (String page : pages(account, tenant)) {
+            open(page);
+            settle();
+            browser.executeScript(axe);
+            assertThat(violations("")).as(page).isEmpty();
+            browser.executeScript("document.documentElement.classList.add('dark')");
+            settle();
+            assertThat(violations("{ runOnly: ['color-contrast'] }"))
+                    .as(page + " dark")
+                    .isEmpty();
+        }
     }
 
     @Test
@@ -20,5 +56,41 @@ class ConsoleAccessibilityTest extends ConsoleAccessibility {
                         "return document.documentElement.scrollWidth - document.documentElement.clientWidth"))
                 .isZero();
         browser.manage().window().setSize(new Dimension(1280, 800));
+    }
+
+    /** Those that the console has, and one that it has not. */
+    private static List<String> pages(String account, String tenant) throws IOException {
+        String routes = Files.readString(Models.root().resolve("console/src/routes.ts"));
+        List<String> pages = Pattern.compile("(?m)^  \"(/[^\"]+)\":")
+                .matcher(routes)
+                .results()
+                .map(route -> route.group(1))
+                .map(path -> path.replace(":id", path.startsWith("/tenants") ? tenant : account))
+                .collect(Collectors.toCollection(ArrayList::new));
+        assertThat(pages).contains("/me", "/accounts/" + account);
+        pages.add("/model/nowhere");
+        return pages;
+    }
+
+    @SuppressWarnings("unchecked") // what axe gives
+    private static List<String> violations(String options) {
+        return (List<String>) ((JavascriptExecutor) browser).executeAsyncScript("""
+                const done = arguments[arguments.length - 1];
+                axe.run(%s).then((result) => done(result.violations.flatMap((violation) =>
+                    violation.nodes.map((node) => violation.id + ': ' + node.html.slice(0, 160) + ' ' + node.failureSummary))));""".formatted(options));
+    }
+
+    /** Until everything is there, and nothing has come since the last look. */
+    private static void settle() {
+        long[] before = {-1};
+        patiently()
+                .pollingEvery(Duration.ofMillis(150))
+                .withMessage("the page settles")
+                .until(driver -> {
+                    long now = ((Number) browser.executeScript(SETTLED)).longValue();
+                    boolean settled = now >= 0 && now == before[0];
+                    before[0] = now;
+                    return settled;
+                });
     }
 }

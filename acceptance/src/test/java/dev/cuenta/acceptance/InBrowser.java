@@ -39,6 +39,7 @@ abstract class InBrowser {
                 "--disable-background-networking",
                 "--disable-component-update",
                 "--disable-sync",
+                "--force-prefers-reduced-motion", // what moves is drawn by the processor
                 "--window-size=1280,800",
                 "--lang=en-GB",
                 "--user-data-dir=" + profile);

@@ -18,10 +18,12 @@ class MissingWallTest extends HiddenValues {
     void the_search_finds_what_a_missing_wall_lets_out(@TempDir Path folder) throws IOException {
         publish(folder, false);
         List<Leak> leaks = Collections.synchronizedList(new ArrayList<>());
-        visitors.parallelStream().forEach(visitor -> walk(visitor, RECORDS, leaks));
+        visitors.parallelStream()
+                .filter(visitor -> Set.of("guest", "member", "administrator").contains(visitor.party()))
+                .forEach(visitor -> walk(visitor, RECORDS, leaks));
 
         assertThat(leaks).extracting(Leak::what).containsOnly(NEVER);
-        assertThat(leaks).extracting(Leak::party).contains("administrator").doesNotContain("guest", "member");
+        assertThat(leaks).extracting(Leak::party).containsOnly("administrator");
         Set<String> places = new TreeSet<>();
         leaks.forEach(leak -> places.add(leak.where()));
         assertThat(places).anyMatch(place -> place.startsWith("GET /v1/accounts"));
