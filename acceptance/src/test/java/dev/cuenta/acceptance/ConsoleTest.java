@@ -22,7 +22,7 @@ import org.openqa.selenium.support.ui.ExpectedConditions;
 class ConsoleTest extends InBrowser {
     @BeforeAll
     static void start(@TempDir Path profile) {
-        open(Installation.marea(), profile);
+        open(Installation.mareaToTheLetter(), profile);
     }
 
     @Test

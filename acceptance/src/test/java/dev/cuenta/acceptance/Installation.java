@@ -36,6 +36,11 @@ final class Installation extends RunningService {
         return new Installation(Cluster.shared(), Origin.marea(), new ServiceInProcess());
     }
 
+    /** With the demo's records and its model to the letter. */
+    static Installation mareaToTheLetter() {
+        return new Installation(Cluster.shared(), Origin.mareaToTheLetter(), new ServiceInProcess());
+    }
+
     /** Nothing published yet; the packaged program runs, as a process that can be killed. */
     static Installation process() {
         return new Installation(Cluster.shared(), Origin.nothing(), new ServiceProcess());
