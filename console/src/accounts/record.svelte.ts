@@ -29,6 +29,7 @@ export class RecordState {
   #before: Draft = {};
   readonly #ref: AccountRef;
   readonly #form: Form;
+  readonly #within: string | undefined;
 
   readonly groups = $derived.by(() =>
     this.account ? groupsOf(this.#form, this.account.kind, (it) => this.#isHere(it)) : [],
@@ -43,19 +44,23 @@ export class RecordState {
       .filter((group) => group.fields.length > 0),
   );
 
-  constructor(ref: AccountRef, form: Form) {
+  /** @param within the tenant of which it is what the account has there, and nothing else */
+  constructor(ref: AccountRef, form: Form, within?: string) {
     this.#ref = ref;
     this.#form = form;
+    this.#within = within;
   }
 
   /** Also the fields that are only returned when they are asked for: whoever opens a record asks. Not for secrets. */
   async load(): Promise<void> {
     try {
       const all = this.#form.fields.filter((field) => this.#reads(field) && field.sensitivity !== "secret");
+      const asked = this.#within ? all.filter((field) => field.withinTenant) : all;
       this.#take(
         await readAccount(
           this.#ref,
-          all.map((field) => field.path),
+          asked.map((field) => field.path),
+          this.#within,
         ),
       );
       this.opened = {};
@@ -94,7 +99,7 @@ export class RecordState {
     try {
       const body = bodyOf(this.#fields(), this.draft, this.#before);
       if (this.asksForPassword) body.currentPassword = this.password;
-      await changeAccount(this.#ref, body, this.#etag);
+      await changeAccount(this.#ref, body, this.#etag, this.#within);
       this.password = "";
       this.editing = false;
       this.notice = "Saved";
@@ -157,6 +162,7 @@ export class RecordState {
 
   /** One's own record is met everywhere, whichever tenant is chosen. */
   #isHere(field: Field): boolean {
+    if (this.#within) return field.withinTenant;
     return !field.withinTenant || (this.#ref !== "own" && isHere(field, this.#form));
   }
 

@@ -70,8 +70,9 @@ export function accountPath(ref: AccountRef): string {
   return ref === "own" ? "/v1/me" : `/v1/accounts/${encodeURIComponent(ref)}`;
 }
 
-export function readAccount(ref: AccountRef, fields: string[] = []): Promise<Answer<Account>> {
-  return request("GET", accountPath(ref), { query: { fields: fields.join(",") } });
+/** @param tenant in which the account is met, in place of where the reader works */
+export function readAccount(ref: AccountRef, fields: string[] = [], tenant?: string): Promise<Answer<Account>> {
+  return request("GET", accountPath(ref), { query: { fields: fields.join(",") }, tenant });
 }
 
 /** The account exactly as another party gets it; `withheld` names fields that the reader may not read themselves. */
@@ -79,8 +80,14 @@ export async function readAccountAs(ref: AccountRef, party: string): Promise<Acc
   return (await request<Account & { withheld: string[] }>("GET", accountPath(ref), { query: { as: party } })).body;
 }
 
-export function changeAccount(ref: AccountRef, patch: Body, etag: string | null): Promise<Answer<Account>> {
-  return request("PATCH", accountPath(ref), { body: patch, etag });
+/** @param tenant as where it was read */
+export function changeAccount(
+  ref: AccountRef,
+  patch: Body,
+  etag: string | null,
+  tenant?: string,
+): Promise<Answer<Account>> {
+  return request("PATCH", accountPath(ref), { body: patch, etag, tenant });
 }
 
 export function createAccount(body: Body): Promise<Answer<Account>> {

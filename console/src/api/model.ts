@@ -41,8 +41,9 @@ export interface Schema {
 
 export type PublishRequest = Wire["PublishRequest"];
 
-export async function readForm(): Promise<Form> {
-  return (await request<Form>("GET", "/v1/model/form")).body;
+/** @param tenant in which the reader would work, in place of where they do */
+export async function readForm(tenant?: string): Promise<Form> {
+  return (await request<Form>("GET", "/v1/model/form", { tenant })).body;
 }
 
 export async function readSource(): Promise<{ revision: number; source: string }> {

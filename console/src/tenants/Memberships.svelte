@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
   import { untrack } from "svelte";
+  import AccountForm from "../accounts/AccountForm.svelte";
   import Notice from "../parts/Notice.svelte";
   import Scroller from "../parts/Scroller.svelte";
   import { session } from "../session/session.svelte.ts";
@@ -12,6 +13,10 @@
   const memberships = untrack(() => new MembershipsState(account, onchanged));
   // From within a tenant nobody reaches into another.
   const mayChange = session.may.has("memberships.write") && !session.form?.tenant;
+  const mayEdit =
+    session.may.has("accounts.write") &&
+    !session.form?.tenant &&
+    session.form?.fields.some((field) => field.withinTenant);
   void memberships.load();
 </script>
 
@@ -27,6 +32,21 @@
   {#if memberships.failure}<div class="mb-3"><Notice kind="refused" text={memberships.failure} /></div>{/if}
   {#if memberships.notice}<div class="mb-3"><Notice kind="done" text={memberships.notice} /></div>{/if}
   {#if memberships.doing}<MembershipForm {memberships} doing={memberships.doing} />{/if}
+  {#if memberships.values}
+    {@const { tenant, record } = memberships.values}
+    <section class="mb-4" aria-label={`Values in ${tenant.name}`}>
+      <h3 class="mb-2 font-semibold">In {tenant.name}</h3>
+      <AccountForm
+        groups={record.editable}
+        bind:draft={record.draft}
+        errors={record.errors}
+        busy={record.busy}
+        submitLabel="Save"
+        onsubmit={() => memberships.save()}
+        oncancel={() => (memberships.values = null)}
+      />
+    </section>
+  {/if}
   {#if memberships.tenants?.length}
     <Scroller label="Table of tenants">
       <table class="ledger">
@@ -34,7 +54,7 @@
           <tr>
             <th scope="col" class="first">Tenant</th>
             <th scope="col">Roles there</th>
-            {#if mayChange}<th scope="col"><span class="sr-only">Change</span></th>{/if}
+            {#if mayChange || mayEdit}<th scope="col"><span class="sr-only">Change</span></th>{/if}
           </tr>
         </thead>
         <tbody>
@@ -42,22 +62,33 @@
             <tr>
               <td class="first"><a class="link" href={`/tenants/${tenant.id}`}>{tenant.name}</a></td>
               <td>{tenant.roles?.join(", ") ?? ""}</td>
-              {#if mayChange}
+              {#if mayChange || mayEdit}
                 <td class="text-right">
-                  <button
-                    type="button"
-                    class="link mr-3"
-                    aria-label={`Move from ${tenant.name}`}
-                    disabled={memberships.busy}
-                    onclick={() => memberships.begin({ what: "move", from: tenant })}>Move</button
-                  >
-                  <button
-                    type="button"
-                    class="link"
-                    aria-label={`Leave ${tenant.name}`}
-                    disabled={memberships.busy}
-                    onclick={() => memberships.begin({ what: "leave", from: tenant })}>Leave</button
-                  >
+                  {#if mayEdit}
+                    <button
+                      type="button"
+                      class="link mr-3"
+                      aria-label={`Edit in ${tenant.name}`}
+                      disabled={memberships.busy}
+                      onclick={() => memberships.edit(tenant)}>Edit</button
+                    >
+                  {/if}
+                  {#if mayChange}
+                    <button
+                      type="button"
+                      class="link mr-3"
+                      aria-label={`Move from ${tenant.name}`}
+                      disabled={memberships.busy}
+                      onclick={() => memberships.begin({ what: "move", from: tenant })}>Move</button
+                    >
+                    <button
+                      type="button"
+                      class="link"
+                      aria-label={`Leave ${tenant.name}`}
+                      disabled={memberships.busy}
+                      onclick={() => memberships.begin({ what: "leave", from: tenant })}>Leave</button
+                    >
+                  {/if}
                 </td>
               {/if}
             </tr>

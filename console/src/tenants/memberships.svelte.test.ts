@@ -1,5 +1,5 @@
 import { expect, test, vi } from "vitest";
-import { answering, noor } from "../test/marea.ts";
+import { answering, field, form, noor } from "../test/marea.ts";
 import { MembershipsState } from "./memberships.svelte.ts";
 
 const punta = { id: "t1", name: "Punta Clara", roles: ["mooringHand"] };
@@ -74,4 +74,29 @@ test("leaving ends the membership", async () => {
   await memberships.submit();
   expect(`${asked[0]!.init.method} ${asked[0]!.url}`).toBe("DELETE /v1/tenants/t1/members/1");
   expect(memberships.notice).toMatch(/Punta Clara/);
+});
+
+test("what an account has in a tenant is read and changed there, with the version that was seen", async () => {
+  const locker = field("stay.locker", { profile: "stay", name: "locker", withinTenant: true });
+  const kinds = [{ name: noor.kind, label: "Staff", profiles: ["stay"], default: true }];
+  const stays = { ...form, kinds, profiles: [{ name: "stay", label: "Stay" }], fields: [...form.fields, locker] };
+  const there = { body: { ...noor, stay: { locker: "A01" } }, etag: '"7"' };
+  const asked = answering({ body: stays }, there, there, there);
+  const changed = vi.fn();
+  const memberships = new MembershipsState("1", changed);
+
+  await memberships.edit(isla);
+  expect(memberships.values!.record.editable.map(({ title }) => title)).toEqual(["Stay"]);
+  memberships.values!.record.draft["stay.locker"] = "B07";
+  await memberships.save();
+
+  expect(asked.map(({ url, init }) => `${init.method} ${url}`).slice(0, 3)).toEqual([
+    "GET /v1/model/form",
+    "GET /v1/accounts/1?fields=stay.locker",
+    "PATCH /v1/accounts/1",
+  ]);
+  expect(JSON.parse(String(asked[2]!.init.body))).toEqual({ stay: { locker: "B07" } });
+  expect(asked[2]!.init.headers).toMatchObject({ "If-Match": '"7"', "Cuenta-Tenant": "t2" });
+  expect(memberships.values).toBeNull();
+  expect(changed).toHaveBeenCalledOnce();
 });

@@ -1,9 +1,17 @@
 import { readAccount, type Tenant } from "../api/accounts.ts";
+import { readForm } from "../api/model.ts";
 import { endMembership, joinTenant, listTenants, moveMember, moveOf, type Moved } from "../api/tenants.ts";
+import { RecordState } from "../accounts/record.svelte.ts";
 import { Attempts } from "../parts/attempts.svelte.ts";
 
 /** What is being done: joining one more, leaving one for another, or leaving one. */
 export type Doing = { what: "join" } | { what: "move"; from: Tenant } | { what: "leave"; from: Tenant };
+
+/** What the account has in one of its tenants, while it is edited. */
+export interface Values {
+  tenant: Tenant;
+  record: RecordState;
+}
 
 /** The tenants that an account belongs to, and how that is changed. */
 export class MembershipsState extends Attempts {
@@ -14,6 +22,7 @@ export class MembershipsState extends Attempts {
   /** What the move would do; asked for before it is done. */
   preview = $state.raw<Moved | null>(null);
   notice = $state("");
+  values = $state.raw<Values | null>(null);
   readonly #account: string;
   readonly #changed: () => void;
 
@@ -32,10 +41,36 @@ export class MembershipsState extends Attempts {
 
   begin(doing: Doing): void {
     this.doing = doing;
+    this.values = null;
     this.to = "";
     this.preview = null;
     this.errors = {};
     this.notice = "";
+  }
+
+  /** Begins to edit what the account has in that tenant. */
+  async edit(tenant: Tenant): Promise<void> {
+    this.doing = null;
+    this.notice = "";
+    await this.attempt(async () => {
+      const record = new RecordState(this.#account, await readForm(tenant.id), tenant.id);
+      await record.load();
+      this.failure =
+        record.failure || (record.editable.length ? "" : `Nothing in ${tenant.name} is for you to change.`);
+      if (this.failure) return;
+      record.edit();
+      this.values = { tenant, record };
+    });
+  }
+
+  async save(): Promise<void> {
+    const values = this.values;
+    if (!values) return;
+    await values.record.save();
+    if (values.record.editing) return;
+    this.values = null;
+    this.notice = `Saved for ${values.tenant.name}.`;
+    this.#changed();
   }
 
   /** A preview is of the tenant that was named then. */

@@ -31,7 +31,7 @@ public final class ByHandBench {
     /** Until both are compiled, at the first row; and at each of the others. */
     private static final int COLD_SECONDS = 90;
 
-    private static final int WARM_SECONDS = 20;
+    private static final int WARM_SECONDS = 60;
     private static final int SECONDS = 5;
     private static final int IDS = 1000;
     private static final Pattern KEY = Pattern.compile("\"token\":\"([^\"]+)\"");

@@ -19,9 +19,10 @@ import picocli.CommandLine.Spec;
         name = "limit",
         mixinStandardHelpOptions = true,
         description = {
-            "Limit how many members and open invitations a tenant may have, and how many requests a minute are answered",
-            "within it. Members and invitations that it has already stay. Where it has no limit of its own, the one counts",
-            "that the model sets for all tenants, if it does: tenants: { limits: { members: 500 } }."
+            "Limit how many members and open invitations a tenant may have, and how many requests a",
+            "minute are answered within it. Members and invitations that it has already stay. Where it",
+            "has no limit of its own, the model's for all tenants counts, if it sets one:",
+            "tenants: { limits: { members: 500 } }"
         },
         footerHeading = "%nExamples:%n",
         footer = {

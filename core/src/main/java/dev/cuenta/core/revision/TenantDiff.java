@@ -32,11 +32,9 @@ final class TenantDiff {
         rule("onSignUp", live.onSignUp(), next.onSignUp(), "Counts for sign-ups from now on.");
         rule("name", live.name(), next.name(), "Counts for sign-ups from now on.");
         rule("currentFrom", live.currentFrom(), next.currentFrom(), "Counts for the next request.");
-        rule(
-                "limits",
-                live.limits(),
-                next.limits(),
-                "Counts for tenants without limits of their own. Members and invitations that are there stay.");
+        limit("members", live.limits().members(), next.limits().members());
+        limit("invitations", live.limits().invitations(), next.limits().invitations());
+        limit("requests", live.limits().requests(), next.limits().requests());
     }
 
     private void arriveOrGo() {
@@ -72,6 +70,20 @@ final class TenantDiff {
         if (!Objects.equals(before, after)) {
             add(key, Effect.INSTANT, "`tenants." + key + "` changes.", consequence);
         }
+    }
+
+    private void limit(String key, @Nullable Integer before, @Nullable Integer after) {
+        if (!Objects.equals(before, after)) {
+            add(
+                    "limits." + key,
+                    Effect.INSTANT,
+                    "`tenants.limits." + key + "` changes from " + said(before) + " to " + said(after) + ".",
+                    "Counts for tenants without a limit of their own; what they have already stays.");
+        }
+    }
+
+    private static String said(@Nullable Integer limit) {
+        return limit == null ? "any number" : limit.toString();
     }
 
     private void add(String key, Effect effect, String what, String consequence) {
