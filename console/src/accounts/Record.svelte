@@ -7,8 +7,8 @@
   import Skeleton from "../parts/Skeleton.svelte";
   import Twin from "../parts/Twin.svelte";
   import { session } from "../session/session.svelte.ts";
-  import AccountForm from "./AccountForm.svelte";
   import { RecordState } from "./record.svelte.ts";
+  import RecordForm from "./RecordForm.svelte";
   import RecordView from "./RecordView.svelte";
   import RemoveButton from "./RemoveButton.svelte";
   import SeenAs from "./SeenAs.svelte";
@@ -55,17 +55,7 @@
   </div>
   {#if record.notice}<div class="mb-4"><Notice kind="done" text={record.notice} /></div>{/if}
   {#if record.editing}
-    <AccountForm
-      groups={record.editable}
-      bind:draft={record.draft}
-      errors={record.errors}
-      busy={record.busy}
-      submitLabel="Save"
-      asksForPassword={record.asksForPassword}
-      bind:password={record.password}
-      onsubmit={() => record.save()}
-      oncancel={() => ((record.editing = false), record.load())}
-    />
+    <RecordForm {record} onsubmit={() => record.save()} oncancel={() => ((record.editing = false), record.load())} />
   {:else if seen.party}
     <SeenAs {seen} {ref} groups={record.groups} />
   {:else}

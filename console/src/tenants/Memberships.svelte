@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
   import { untrack } from "svelte";
-  import AccountForm from "../accounts/AccountForm.svelte";
+  import RecordForm from "../accounts/RecordForm.svelte";
   import Notice from "../parts/Notice.svelte";
   import Scroller from "../parts/Scroller.svelte";
   import { session } from "../session/session.svelte.ts";
@@ -12,11 +12,10 @@
   let { account, onchanged }: { account: string; onchanged: () => void } = $props();
   const memberships = untrack(() => new MembershipsState(account, onchanged));
   // From within a tenant nobody reaches into another.
-  const mayChange = session.may.has("memberships.write") && !session.form?.tenant;
+  const everywhere = !session.form?.tenant;
+  const mayChange = everywhere && session.may.has("memberships.write");
   const mayEdit =
-    session.may.has("accounts.write") &&
-    !session.form?.tenant &&
-    session.form?.fields.some((field) => field.withinTenant);
+    everywhere && session.may.has("accounts.write") && session.form?.fields.some((field) => field.withinTenant);
   void memberships.load();
 </script>
 
@@ -36,15 +35,7 @@
     {@const { tenant, record } = memberships.values}
     <section class="mb-4" aria-label={`Values in ${tenant.name}`}>
       <h3 class="mb-2 font-semibold">In {tenant.name}</h3>
-      <AccountForm
-        groups={record.editable}
-        bind:draft={record.draft}
-        errors={record.errors}
-        busy={record.busy}
-        submitLabel="Save"
-        onsubmit={() => memberships.save()}
-        oncancel={() => (memberships.values = null)}
-      />
+      <RecordForm {record} onsubmit={() => memberships.save()} oncancel={() => (memberships.values = null)} />
     </section>
   {/if}
   {#if memberships.tenants?.length}

@@ -13,12 +13,10 @@
   import RemovePanel from "./RemovePanel.svelte";
   import { LIMITS, TenantState, type Limit } from "./tenants.svelte.ts";
 
-  const OTHERWISE = "Empty for what the model says for all tenants.";
-  /** The label of each limit, and what stands below it. */
-  const LABELS: Record<Limit, [string, string]> = {
-    members: ["Members at most", OTHERWISE],
-    invitations: ["Open invitations at most", OTHERWISE],
-    requests: ["Requests a minute at most", OTHERWISE],
+  const LABELS: Record<Limit, string> = {
+    members: "Members at most",
+    invitations: "Open invitations at most",
+    requests: "Requests a minute at most",
   };
 
   const state = untrack(() => new TenantState(route.getParams("/tenants/:id").id));
@@ -123,8 +121,7 @@
             },
           )}
           {#each LIMITS as limit (limit)}
-            {@const [label, help] = LABELS[limit]}
-            {@render field(`limits/${limit}`, label, help, {
+            {@render field(`limits/${limit}`, LABELS[limit], "Empty for what the model says for all tenants.", {
               bind: () => state.most[limit],
               set: (text) => (state.most[limit] = text),
             })}
