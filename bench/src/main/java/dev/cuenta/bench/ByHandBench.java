@@ -28,10 +28,7 @@ public final class ByHandBench {
     private static final PrintStream OUT = System.out;
     private static final int CONNECTIONS = 8;
     private static final int TURNS = 5;
-    /** Until both are compiled, at the first row; and at each of the others. */
-    private static final int COLD_SECONDS = 90;
-
-    private static final int WARM_SECONDS = 60;
+    private static final int WARM_SECONDS = 90;
     private static final int SECONDS = 5;
     private static final int IDS = 1000;
     private static final Pattern KEY = Pattern.compile("\"token\":\"([^\"]+)\"");
@@ -50,7 +47,6 @@ public final class ByHandBench {
     private final JdbcClient owner;
     private final String database;
     private final ProcessorTime postgres = ProcessorTime.ofPostgres();
-    private boolean cold = true;
 
     private ByHandBench(int accounts, String only, String database) {
         this.accounts = accounts;
@@ -184,10 +180,8 @@ public final class ByHandBench {
         if (!work.startsWith(only)) {
             return;
         }
-        int warming = cold ? COLD_SECONDS : WARM_SECONDS;
-        cold = false;
-        turn(byHand, byHandRequests, warming);
-        turn(ours, ourRequests, warming);
+        turn(byHand, byHandRequests, WARM_SECONDS);
+        turn(ours, ourRequests, WARM_SECONDS);
         Turn[] theirs = new Turn[TURNS];
         Turn[] own = new Turn[TURNS];
         for (int i = 0; i < TURNS; i++) {
