@@ -14,7 +14,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.net.Socket;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -31,7 +30,6 @@ import java.util.Queue;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
-import javax.tools.ToolProvider;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import tools.jackson.databind.JsonNode;
@@ -463,51 +461,7 @@ public class RunningService implements AutoCloseable {
 
     /** Takes mails from now on; see {@link #mails}. */
     public final Process mailbox() throws IOException {
-        Process mailbox = new ProcessBuilder(
-                        "java",
-                        "-XX:TieredStopAtLevel=1",
-                        "-cp",
-                        CompiledMailbox.CLASSES.toString(),
-                        "Mailbox",
-                        folder.resolve("mail").toString(),
-                        String.valueOf(mailPort))
-                .inheritIO()
-                .start();
-        Await.until("the mailbox is open", () -> listens(mailPort));
-        return mailbox;
-    }
-
-    /** Compiled once for all: a JVM that compiles it at its start takes five times as long. */
-    private static final class CompiledMailbox {
-        private static final Path CLASSES = compiled();
-
-        private static Path compiled() {
-            try {
-                Path classes = Files.createTempDirectory("cuenta-mailbox");
-                int status = ToolProvider.getSystemJavaCompiler()
-                        .run(
-                                null,
-                                null,
-                                null,
-                                "-d",
-                                classes.toString(),
-                                Models.root().resolve("marea/Mailbox.java").toString());
-                if (status != 0) {
-                    throw new AssertionError("marea/Mailbox.java does not compile");
-                }
-                return classes;
-            } catch (IOException failure) {
-                throw new UncheckedIOException(failure);
-            }
-        }
-    }
-
-    private static boolean listens(int port) {
-        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
-            return socket.isConnected();
-        } catch (IOException notYet) {
-            return false;
-        }
+        return Mailbox.open(folder.resolve("mail"), mailPort);
     }
 
     /** What the mailbox took, in the order in which it came. */
