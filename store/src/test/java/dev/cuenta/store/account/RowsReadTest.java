@@ -161,7 +161,7 @@ class RowsReadTest {
         database.sql().sql("vacuum analyze").update();
     }
 
-    /** Statements that make the indexes again that are no constraints: of many rows at once, in a tenth of the time. */
+    /** Statements that make the indexes again that are no constraints: of many rows at once that is much quicker. */
     private static List<String> takenAway(JdbcClient sql) {
         String indexes = """
                 from pg_index i where i.indrelid::regclass::text ~ '^(accounts|cuenta)[.]'
