@@ -48,12 +48,12 @@ final class Installation extends RunningService {
 
     /** Nothing published yet; on a cluster of its own, which may crash. */
     static Installation on(Cluster cluster) {
-        return new Installation(cluster, Origin.nothing(), new ServiceInProcess());
+        return new Installation(cluster, Origin.noTables(), new ServiceInProcess());
     }
 
     /** The packaged program, on a cluster of its own. */
     static Installation processOn(Cluster cluster) {
-        return new Installation(cluster, Origin.nothing(), new ServiceProcess());
+        return new Installation(cluster, Origin.noTables(), new ServiceProcess());
     }
 
     /** The packaged program with the demo's records and its model to the letter. */

@@ -123,6 +123,11 @@ public class RunningService implements AutoCloseable {
     /** A database that others begin as, and the files with the keys that its secrets and hashes need. */
     protected record Origin(String database, List<Path> keyFiles) {
         public static Origin nothing() {
+            return new Origin(Cluster.migrated(), List.of());
+        }
+
+        /** Not even the fixed tables; on whichever cluster. */
+        public static Origin noTables() {
             return new Origin("template1", List.of());
         }
 

@@ -18,7 +18,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 /** A database of its own in the cluster that all tests of the process share. */
 public final class TestDatabase implements AutoCloseable {
     private static final Cluster CLUSTER = Cluster.shared();
-    private static final String TEMPLATE = template();
 
     private final HikariDataSource owned;
     private final TableOwner owner;
@@ -31,24 +30,13 @@ public final class TestDatabase implements AutoCloseable {
     private final String name = Cluster.name();
 
     public TestDatabase() {
-        CLUSTER.create(name, TEMPLATE);
+        CLUSTER.create(name, Cluster.migrated());
         owned = CLUSTER.connect(name, Cluster.OWNER, 12);
         owner = new TableOwner(owned);
         dataSource = CLUSTER.connect(name, Cluster.SERVICE, 12);
         connections = new Connections(dataSource);
         revisions = new Revisions(owner.connections());
         live = new LiveRevisions(dataSource, connections, revisions, new Secrets(keys), InstantSource.system());
-    }
-
-    /** Has the fixed tables already: copying it is quicker than making them for each test. */
-    private static String template() {
-        String name = Cluster.name();
-        CLUSTER.create(name, "template1");
-        try (TableOwner owner = new TableOwner(CLUSTER.connect(name, Cluster.OWNER, 2))) {
-            owner.migrate();
-            owner.letWork(Cluster.SERVICE);
-        }
-        return name;
     }
 
     /** What publishing the file would do. */
