@@ -11,7 +11,6 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -39,14 +38,6 @@ abstract class Survival {
                 "insert into accounts.account (id, kind, created_at, last_modified_at, version, email) select gen_random_uuid(),"
                         + " 'account', now(), now(), 1, 'boat' || i || '@post.example' from generate_series(1, "
                         + ACCOUNTS + ") i");
-    }
-
-    static Stream<String> upToTheSwap() {
-        return Stream.of("expand", "fill", "prove");
-    }
-
-    static Stream<String> fromTheSwapOn() {
-        return Stream.of("swap", "drain", "contract");
     }
 
     /** Ends, and begins again. */
