@@ -10,6 +10,9 @@ final class ManyAccounts {
     static final String SOUTH = "00000000-0000-4000-8000-00000000000b";
 
     private static final int DIGITS = 12;
+    private static final int A_MINUTE = 60_000;
+    /** Two years: nobody is made in the future. */
+    private static final long ALL_OF_THEM = 1_000_000L * A_MINUTE;
 
     private ManyAccounts() {}
 
@@ -40,7 +43,7 @@ final class ManyAccounts {
                     case when n %% 50 = 0 then 'staff' when n %% 97 = 0 then 'contractor' else 'berthHolder' end, at, at, 1,
                     array[%1$s],
                     'boater' || n || '@marea.example', '+34' || (600000000 + n), (array['day', 'dusk', 'night'])[1 + n %% 3]
-                from (select n, timestamptz '2024-11-01' + n * interval '1 min' as at from generate_series(1, %2$d) n) numbered;
+                from (select n, timestamptz '2024-11-01' + n * interval '%3$d ms' as at from generate_series(1, %2$d) n) numbered;
                 insert into accounts.profile_person (account_id, given_name, family_name)
                     select id, 'Ada', 'Family' || abs(hashtext(email)) %% 50000 from accounts.account where email like 'boater%%';
                 insert into accounts.profile_mooring (account_id, berth)
@@ -48,7 +51,8 @@ final class ManyAccounts {
                 insert into cuenta.membership (account_id, tenant_id, since)
                     select id, unnest(tenants_), created_at from accounts.account where email like 'boater%%';
                 insert into cuenta.role_given (account_id, role) select id, 1 from accounts.account where email like 'boater%%'
-                """.formatted(belongs, accounts)).update();
+                """.formatted(belongs, accounts, Math.min(A_MINUTE, ALL_OF_THEM / accounts)))
+                .update();
         owner.sql("vacuum analyze").update();
     }
 

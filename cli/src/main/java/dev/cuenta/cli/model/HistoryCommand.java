@@ -4,6 +4,7 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
+import dev.cuenta.cli.publish.Publishing;
 import dev.cuenta.wire.Items;
 import dev.cuenta.wire.publish.Revision;
 import java.util.List;

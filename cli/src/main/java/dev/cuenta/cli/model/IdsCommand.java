@@ -1,6 +1,7 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.adoption.IdMap;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;

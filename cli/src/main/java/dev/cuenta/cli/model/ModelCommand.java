@@ -1,6 +1,17 @@
 package dev.cuenta.cli.model;
 
 import dev.cuenta.cli.CommandGroup;
+import dev.cuenta.cli.adoption.AdoptCommand;
+import dev.cuenta.cli.adoption.AdoptedCommand;
+import dev.cuenta.cli.check.CheckCommand;
+import dev.cuenta.cli.check.DiffCommand;
+import dev.cuenta.cli.publish.CancelCommand;
+import dev.cuenta.cli.publish.FollowCommand;
+import dev.cuenta.cli.publish.PauseCommand;
+import dev.cuenta.cli.publish.PublishCommand;
+import dev.cuenta.cli.publish.ResumeCommand;
+import dev.cuenta.cli.publish.RevertCommand;
+import dev.cuenta.cli.publish.SweepCommand;
 import java.util.Map;
 import picocli.CommandLine.Command;
 

@@ -4,17 +4,12 @@ import dev.cuenta.core.finding.FindingCode;
 import dev.cuenta.core.finding.Findings;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
-import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
-import dev.cuenta.core.model.Returned;
-import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.type.Column;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Objects;
 import java.util.Set;
 
 /** What can be said about one field at a time. */
@@ -33,9 +28,6 @@ final class FieldRules {
 
     void check() {
         for (Field field : model.fields().values()) {
-            if (!field.stored()) {
-                checkComputed(field);
-            }
             checkSignUp(field);
             checkSignIn(field);
             checkUnique(field);
@@ -43,7 +35,6 @@ final class FieldRules {
             checkValues(field);
             checkPromotion(field);
             checkType(field);
-            checkAccess(field);
         }
     }
 
@@ -206,49 +197,6 @@ final class FieldRules {
         }
     }
 
-    private void checkComputed(Field field) {
-        if (dependsOn(field, field.path(), new HashSet<>())) {
-            add(
-                    FindingCode.COMPUTED_CIRCLE,
-                    field,
-                    ".compute",
-                    "`" + field.path() + "` is computed from itself, by way of "
-                            + String.join(
-                                    ", ",
-                                    Objects.requireNonNull(field.compute()).fields()) + ".",
-                    "Break the circle: store one of them.");
-            return;
-        }
-        for (String source : Objects.requireNonNull(field.compute()).fields()) {
-            model.field(source)
-                    .filter(from -> field.leaves() && reveals(from, field))
-                    .ifPresent(from -> add(
-                            FindingCode.COMPUTED_REVEALS,
-                            field,
-                            ".compute",
-                            "`" + field.path() + "` is computed from `" + source
-                                    + "`, which not everyone may read who reads this.",
-                            "Give it the read list of `" + source + "`."));
-        }
-    }
-
-    private static boolean reveals(Field from, Field field) {
-        boolean guarded = !from.leaves() || from.sensitivity() != Sensitivity.OPEN;
-        return guarded && (!from.leaves() || !from.read().containsAll(field.read()));
-    }
-
-    private boolean dependsOn(Field field, FieldPath sought, Set<FieldPath> seen) {
-        if (field.compute() == null || !seen.add(field.path())) {
-            return false;
-        }
-        return field.compute().fields().stream()
-                .map(FieldPath::parse)
-                .anyMatch(path -> path.equals(sought)
-                        || model.field(path)
-                                .filter(other -> dependsOn(other, sought, seen))
-                                .isPresent());
-    }
-
     private void checkType(Field field) {
         String name = field.path().name().toLowerCase(Locale.ROOT);
         boolean numeric =
@@ -268,66 +216,6 @@ final class FieldRules {
                     "",
                     "`" + field.path() + "` has no limit.",
                     "Add `maxLength`, such as `maxLength: 2000`.");
-        }
-    }
-
-    private void checkSecret(Field field) {
-        if (!field.secret()) {
-            return;
-        }
-        if (!field.stored() || field.type().isPicture() || field.column().is(Column.Kind.ACCOUNT)) {
-            add(
-                    FindingCode.SECRET_OF_NO_USE,
-                    field,
-                    ".sensitivity",
-                    "`" + field.path() + "` cannot be sealed: it is computed, a picture, or refers to another account.",
-                    "Use `sensitivity: personal`.");
-        }
-        if (field.returned() == Returned.ALWAYS || field.returned() == Returned.DEFAULT) {
-            add(
-                    FindingCode.SECRET_TOO_OPEN,
-                    field,
-                    ".returned",
-                    "`" + field.path() + "` is secret, and would come with every answer.",
-                    "Use `returned: request`, or leave it out: that is what secrets do.");
-        }
-        if (field.read().contains(Party.MEMBER) || field.read().contains(Party.GUEST)) {
-            add(
-                    FindingCode.SECRET_TOO_OPEN,
-                    field,
-                    ".read",
-                    "`" + field.path() + "` is secret, and every member of a tenant may read it.",
-                    "Remove member and guest from its read list.");
-        }
-    }
-
-    private void checkAccess(Field field) {
-        checkSecret(field);
-        boolean personal = field.sensitivity() == Sensitivity.PERSONAL;
-        boolean open = field.read().contains(Party.MEMBER) || field.read().contains(Party.GUEST);
-        if (personal && open && field.leaves()) {
-            add(
-                    FindingCode.PERSONAL_TOO_OPEN,
-                    field,
-                    ".read",
-                    "`" + field.path() + "` is personal, and every member of a tenant may read it.",
-                    "Remove member and guest from its read list.");
-        }
-        if (field.stored() && field.write().isEmpty() && field.mutability() != Mutability.READ_ONLY) {
-            add(
-                    FindingCode.WRITABLE_BY_NOBODY,
-                    field,
-                    ".write",
-                    "Nobody may write `" + field.path() + "`.",
-                    "Name who may, or say `mutability: readOnly`.");
-        }
-        if (field.read().isEmpty() && field.leaves()) {
-            add(
-                    FindingCode.READABLE_BY_NOBODY,
-                    field,
-                    ".read",
-                    "Nobody may read `" + field.path() + "`.",
-                    "Name who may, or say `returned: never`.");
         }
     }
 

@@ -11,6 +11,8 @@ public final class ModelChecker {
     public static void check(AccountModel model, Findings findings) {
         new ReferenceRules(model, findings).check();
         new FieldRules(model, findings).check();
+        new ComputedRules(model, findings).check();
+        new AccessRules(model, findings).check();
         new ExposureRules(model, findings).check();
         new AccountRules(model, findings).check();
     }

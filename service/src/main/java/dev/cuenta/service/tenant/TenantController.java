@@ -31,10 +31,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/v1")
 final class TenantController {
     private final TenantUseCases tenants;
+    private final MemberUseCases members;
     private final MemberMoves moves;
 
-    TenantController(TenantUseCases tenants, MemberMoves moves) {
+    TenantController(TenantUseCases tenants, MemberUseCases members, MemberMoves moves) {
         this.tenants = tenants;
+        this.members = members;
         this.moves = moves;
     }
 
@@ -92,14 +94,14 @@ final class TenantController {
     @PutMapping("/tenants/{tenant}/members/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void join(Caller caller, @PathVariable String tenant, @PathVariable String id) {
-        tenants.join(caller, tenant, new AccountId(id));
+        members.join(caller, tenant, new AccountId(id));
     }
 
     @Operation(operationId = "removeMember", summary = "End a membership")
     @DeleteMapping("/tenants/{tenant}/members/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void leave(Caller caller, @PathVariable String tenant, @PathVariable String id) {
-        tenants.leave(caller, tenant, new AccountId(id));
+        members.leave(caller, tenant, new AccountId(id));
     }
 
     @Operation(

@@ -1,7 +1,6 @@
 package dev.cuenta.service.tenant;
 
 import dev.cuenta.core.account.AccountId;
-import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
@@ -11,15 +10,10 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.tenant.MailDomain;
 import dev.cuenta.core.tenant.Slug;
-import dev.cuenta.service.account.Reach;
 import dev.cuenta.service.caller.Caller;
-import dev.cuenta.store.account.Accounts;
-import dev.cuenta.store.account.Controlled;
-import dev.cuenta.store.account.ControlledWithin;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenant;
 import dev.cuenta.store.tenant.TenantDomains;
@@ -39,7 +33,7 @@ import java.util.function.BiFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Making tenants, and who joins and leaves them. */
+/** Making tenants, and what becomes of them. */
 @Component
 final class TenantUseCases {
     private static final int LONGEST_PAGE = 200;
@@ -248,51 +242,8 @@ final class TenantUseCases {
         }
     }
 
-    /** Only from outside of tenants: whoever works within one would reach accounts of others that way. */
-    void join(Caller caller, String tenant, AccountId account) {
-        live.with(revision -> {
-            Scope scope = caller.scope(CuentaPermission.MEMBERSHIPS_WRITE, revision.model());
-            if (scope.tenant().isPresent()) {
-                throw Problem.of(ProblemKind.FORBIDDEN, "Within a tenant, people are invited: cuenta tenants invite");
-            }
-            return revision.write(scope, work -> {
-                TenantId found = found(tenant, work);
-                AccountRecord member = new Accounts(work).find(account).orElseThrow(TenantUseCases::noSuchMember);
-                if (new Memberships(work).join(member.id(), found)) {
-                    new GivenRoles(work)
-                            .giveDefaults(
-                                    Controlled.byCuenta(member.id()).within(found),
-                                    revision.model().kindNamed(member.kind()));
-                }
-                new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), about(found));
-                return found;
-            });
-        });
-    }
-
-    void leave(Caller caller, String tenant, AccountId account) {
-        live.with(revision -> {
-            Reach reach = caller.owns(account)
-                    ? Reach.toChange(caller, account, revision.model())
-                    : Reach.toLeave(caller, account, named(tenant), revision.model());
-            return revision.write(reach.scope(), work -> {
-                TenantId found = found(tenant, work);
-                ControlledWithin member = reach.change(work).controlledWithin(found);
-                if (!new Memberships(work).leave(member)) {
-                    throw noSuchMember();
-                }
-                new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), about(found));
-                return found;
-            });
-        });
-    }
-
     static Map<String, String> about(TenantId tenant) {
         return Map.of("tenant", tenant.toString());
-    }
-
-    private static Problem noSuchMember() {
-        return Problem.of(ProblemKind.NOT_FOUND, "There is no such account within your reach.");
     }
 
     /** In a transaction within the tenant, if the permission reaches it. What is out of reach is not there. */
@@ -309,16 +260,12 @@ final class TenantUseCases {
         });
     }
 
-    private static TenantId found(String named, Work work) {
+    static TenantId found(String named, Work work) {
         return tenant(named, work).id();
     }
 
     static Tenant tenant(String named, Work work) {
         return new Tenants(work).find(named).orElseThrow(TenantUseCases::noSuchTenant);
-    }
-
-    private TenantId named(String tenant) {
-        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> found(tenant, work)));
     }
 
     private static Problem noSuchTenant() {

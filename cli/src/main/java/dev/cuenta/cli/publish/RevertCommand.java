@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import dev.cuenta.wire.publish.Revision;
 import java.util.Map;
@@ -14,7 +14,7 @@ import picocli.CommandLine.Parameters;
         description = "Publish an earlier revision as a new one, with the values that were set aside.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model revert 3 --allow field-removed:newsletter")
-final class RevertCommand implements Callable<Integer> {
+public final class RevertCommand implements Callable<Integer> {
     @Mixin
     private Publishing publishing;
 

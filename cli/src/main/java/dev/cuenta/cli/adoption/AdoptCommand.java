@@ -1,9 +1,9 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.adoption;
 
 import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.Settings;
-import dev.cuenta.cli.adoption.Bringing;
+import dev.cuenta.cli.check.FindingPrinter;
 import dev.cuenta.core.adoption.AdoptionPlan;
 import dev.cuenta.core.adoption.Proposal;
 import dev.cuenta.core.adoption.Source;
@@ -49,7 +49,7 @@ import picocli.CommandLine.Spec;
             "  cuenta model adopt --plan adoption.yaml --bring",
             "The source's password is read from --password-file or CUENTA_SOURCE_PASSWORD."
         })
-final class AdoptCommand implements Callable<Integer> {
+public final class AdoptCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 

@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.adoption;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
@@ -20,7 +20,7 @@ import picocli.CommandLine.Spec;
         description = "List what was adopted; for one source, print which key there is which account here, as CSV.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model adopted old-harbour > ids.csv")
-final class AdoptedCommand implements Runnable {
+public final class AdoptedCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 

@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import dev.cuenta.cli.ModelText;
 import java.nio.file.Path;
@@ -19,7 +19,7 @@ import picocli.CommandLine.Parameters;
             "",
             "If it is interrupted, the same command continues where it stopped."
         })
-final class PublishCommand implements Callable<Integer> {
+public final class PublishCommand implements Callable<Integer> {
     @Mixin
     private Publishing publishing;
 

@@ -1,21 +1,22 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
 @Command(
-        name = "follow",
+        name = "cancel",
         mixinStandardHelpOptions = true,
-        description = "Watch the publish that is under way.",
+        description = "Cancel a publish that is not live yet.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta model follow")
-final class FollowCommand implements Callable<Integer> {
+        footer = "  cuenta model cancel")
+public final class CancelCommand implements Callable<Integer> {
     @Mixin
     private UnderWay underWay;
 
     @Override
     public Integer call() throws InterruptedException {
-        return underWay.follow();
+        underWay.cancel();
+        return 0;
     }
 }

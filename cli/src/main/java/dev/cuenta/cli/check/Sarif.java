@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.check;
 
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;

@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.check;
 
 import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
@@ -35,7 +35,7 @@ import tools.jackson.core.type.TypeReference;
             "",
             "Exit status 1 when there are errors; with --strict also for warnings."
         })
-final class CheckCommand implements Callable<Integer> {
+public final class CheckCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 

@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.check;
 
 import dev.cuenta.cli.ModelText;
 import dev.cuenta.cli.Service;
@@ -19,7 +19,7 @@ import picocli.CommandLine.Spec;
         description = "Show what publishing a file would do to the stored records. Changes nothing.",
         footerHeading = "%nExample:%n",
         footer = {"  cuenta model diff account-model.yaml", "  cuenta model diff account-model.yaml --sql"})
-final class DiffCommand implements Callable<Integer> {
+public final class DiffCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 

@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.adoption;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
@@ -7,22 +7,22 @@ import java.util.List;
 import java.util.function.Function;
 
 /** Prints a map of ids as CSV, page after page: what something was known by, and which account that is. */
-final class IdMap<T> {
-    static final int PAGE = 5000;
+public final class IdMap<T> {
+    public static final int PAGE = 5000;
 
     private final PrintWriter out;
     private final Function<T, String> from;
     private final Function<T, String> to;
 
     /** What each row was known by, and which account it is. */
-    IdMap(PrintWriter out, Function<T, String> from, Function<T, String> to) {
+    public IdMap(PrintWriter out, Function<T, String> from, Function<T, String> to) {
         this.out = out;
         this.from = from;
         this.to = to;
     }
 
     /** @param pages gives the page behind a key; the first is behind an empty one */
-    void print(String fromTitle, String toTitle, Function<String, List<T>> pages) {
+    public void print(String fromTitle, String toTitle, Function<String, List<T>> pages) {
         CsvWriter csv = CsvWriter.builder()
                 .lineDelimiter(LineDelimiter.LF)
                 .bufferSize(0)

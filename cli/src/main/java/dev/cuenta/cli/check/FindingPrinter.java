@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.check;
 
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.Finding;
@@ -8,22 +8,22 @@ import java.util.List;
 import picocli.CommandLine;
 
 /** Prints findings as a good compiler does: where, what, the line itself, why, and what to do. */
-final class FindingPrinter {
+public final class FindingPrinter {
     private final PrintWriter out;
     private final CommandLine.Help.Ansi ansi;
 
-    FindingPrinter(CommandLine command) {
+    public FindingPrinter(CommandLine command) {
         this.out = command.getOut();
         this.ansi = command.getColorScheme().ansi();
     }
 
-    void print(ModelFile model) {
+    public void print(ModelFile model) {
         print(model.findings(), model.source());
         out.println(summary(model));
         out.flush();
     }
 
-    void print(List<Finding> findings, String source) {
+    public void print(List<Finding> findings, String source) {
         List<String> lines = source.lines().toList();
         findings.forEach(finding -> print(finding, lines));
         out.flush();

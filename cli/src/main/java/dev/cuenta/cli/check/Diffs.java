@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.check;
 
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.file.ModelFile;
@@ -13,15 +13,15 @@ import java.util.stream.Collectors;
 import picocli.CommandLine;
 
 /** Asks for a diff and shows it; shared by diff and publish. */
-final class Diffs {
+public final class Diffs {
     private final CommandLine command;
 
-    Diffs(CommandLine command) {
+    public Diffs(CommandLine command) {
         this.command = command;
     }
 
     /** Prints findings, if there are any that matter, and gives the answer; without {@code changes} when the file has errors. */
-    ModelDiff ask(CuentaClient client, String file, String source, boolean script) {
+    public ModelDiff ask(CuentaClient client, String file, String source, boolean script) {
         ModelDiff diff = client.post("/v1/model/diffs", new ModelSource(file, source, script), ModelDiff.class);
         if (diff.changes() == null) {
             new FindingPrinter(command).print(ModelFile.read(file, source));
@@ -29,7 +29,7 @@ final class Diffs {
         return diff;
     }
 
-    void print(ModelDiff diff) {
+    public void print(ModelDiff diff) {
         PrintWriter out = command.getOut();
         List<ModelChange> changes = changes(diff);
         int live = Objects.requireNonNullElse(diff.liveRevision(), 0);

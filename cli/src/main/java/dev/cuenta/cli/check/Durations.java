@@ -1,10 +1,10 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.check;
 
 /** Amounts of time as people say them. */
-final class Durations {
+public final class Durations {
     private Durations() {}
 
-    static String spelt(long seconds) {
+    public static String spelt(long seconds) {
         if (seconds < 1) {
             return "a second";
         }

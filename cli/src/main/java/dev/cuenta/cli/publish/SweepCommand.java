@@ -1,4 +1,4 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import dev.cuenta.cli.Agreement;
 import dev.cuenta.cli.Service;
@@ -22,7 +22,7 @@ import picocli.CommandLine.Option;
         description = "List what publishing set aside, or delete it for good.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta model sweep --up-to 4")
-final class SweepCommand implements Runnable {
+public final class SweepCommand implements Runnable {
     @Mixin
     private Service service;
 

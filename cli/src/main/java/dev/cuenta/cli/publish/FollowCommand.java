@@ -1,22 +1,21 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
 @Command(
-        name = "cancel",
+        name = "follow",
         mixinStandardHelpOptions = true,
-        description = "Cancel a publish that is not live yet.",
+        description = "Watch the publish that is under way.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta model cancel")
-final class CancelCommand implements Callable<Integer> {
+        footer = "  cuenta model follow")
+public final class FollowCommand implements Callable<Integer> {
     @Mixin
     private UnderWay underWay;
 
     @Override
     public Integer call() throws InterruptedException {
-        underWay.cancel();
-        return 0;
+        return underWay.follow();
     }
 }

@@ -1,21 +1,21 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import dev.cuenta.wire.publish.Control;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
 @Command(
-        name = "resume",
+        name = "pause",
         mixinStandardHelpOptions = true,
-        description = "Go on with a publish that was paused.",
+        description = "Pause the publish that is under way; what is done stays done.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta model resume")
-final class ResumeCommand implements Runnable {
+        footer = "  cuenta model pause")
+public final class PauseCommand implements Runnable {
     @Mixin
     private UnderWay underWay;
 
     @Override
     public void run() {
-        underWay.control(Control.RUN);
+        underWay.control(Control.PAUSE);
     }
 }

@@ -1,7 +1,9 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.check.Diffs;
+import dev.cuenta.cli.check.Durations;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.wire.model.ModelDiff;
 import dev.cuenta.wire.publish.Control;
@@ -20,7 +22,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 /** What publish and revert share: show the diff, do just that, and follow it to its end. */
-final class Publishing {
+public final class Publishing {
     private static final long POLL_MILLIS = 200;
 
     @Spec(Spec.Target.MIXEE)
@@ -118,7 +120,7 @@ final class Publishing {
     }
 
     /** Whether nothing of its publishing is left to do. */
-    static boolean isDone(Revision revision) {
+    public static boolean isDone(Revision revision) {
         return revision.step().equals("done");
     }
 

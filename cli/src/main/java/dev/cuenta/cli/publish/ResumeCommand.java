@@ -1,21 +1,21 @@
-package dev.cuenta.cli.model;
+package dev.cuenta.cli.publish;
 
 import dev.cuenta.wire.publish.Control;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
 @Command(
-        name = "pause",
+        name = "resume",
         mixinStandardHelpOptions = true,
-        description = "Pause the publish that is under way; what is done stays done.",
+        description = "Go on with a publish that was paused.",
         footerHeading = "%nExample:%n",
-        footer = "  cuenta model pause")
-final class PauseCommand implements Runnable {
+        footer = "  cuenta model resume")
+public final class ResumeCommand implements Runnable {
     @Mixin
     private UnderWay underWay;
 
     @Override
     public void run() {
-        underWay.control(Control.PAUSE);
+        underWay.control(Control.RUN);
     }
 }

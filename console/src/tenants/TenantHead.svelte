@@ -1,0 +1,59 @@
+<script lang="ts">
+  import { Button } from "flowbite-svelte";
+  import type { Tenant } from "../api/tenants.ts";
+  import Notice from "../parts/Notice.svelte";
+  import { session } from "../session/session.svelte.ts";
+  import type { TenantState } from "./tenants.svelte.ts";
+
+  let { state, tenant }: { state: TenantState; tenant: Tenant } = $props();
+
+  const mayChange = session.may.has("tenants.write");
+  const limits = $derived(
+    [
+      tenant.effectiveLimits.members && `${tenant.effectiveLimits.members} members`,
+      tenant.effectiveLimits.invitations && `${tenant.effectiveLimits.invitations} open invitations`,
+      tenant.effectiveLimits.requests && `${tenant.effectiveLimits.requests} requests a minute`,
+    ].filter(Boolean),
+  );
+</script>
+
+<div class="mb-4 flex flex-wrap items-center gap-3">
+  <h1>{tenant.name}</h1>
+  <span class="quiet font-mono text-xs">{tenant.slug}</span>
+  {#if session.switches && !tenant.suspended && session.form?.tenant !== tenant.id}
+    <button type="button" class="link" onclick={() => session.work(tenant)}>Work here</button>
+  {/if}
+  {#if mayChange && !state.editing}
+    <div class="ml-auto flex flex-wrap gap-3">
+      <Button size="sm" color="alternative" onclick={() => state.edit()}>Edit</Button>
+      <Button
+        size="sm"
+        color="alternative"
+        disabled={state.busy}
+        onclick={() => state.set({ secondFactor: !tenant.secondFactor })}
+        >{tenant.secondFactor ? "Demand no second factor" : "Demand a second factor"}</Button
+      >
+      {#if !session.form?.tenant}
+        <Button
+          size="sm"
+          color="alternative"
+          disabled={state.busy}
+          onclick={() => state.set({ suspended: !tenant.suspended })}>{tenant.suspended ? "Resume" : "Suspend"}</Button
+        >
+        {#if tenant.suspended}
+          <Button size="sm" color="alternative" disabled={state.busy} onclick={() => state.askRemoval()}>Remove</Button>
+        {/if}
+      {/if}
+    </div>
+  {/if}
+</div>
+{#if tenant.suspended}
+  <Notice kind="decision" text="It is suspended: memberships and roles here do not count until it goes on." />
+{/if}
+{#if tenant.secondFactor}
+  <p class="quiet mt-2">Memberships and roles here count only with a second factor.</p>
+{/if}
+{#if tenant.domains.length}
+  <p class="quiet mt-2">Whoever confirms an address of {tenant.domains.join(" or ")} joins.</p>
+{/if}
+{#if limits.length}<p class="quiet mt-2">It may have {limits.join(", ")}.</p>{/if}
