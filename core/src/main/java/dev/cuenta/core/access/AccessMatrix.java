@@ -79,8 +79,8 @@ public final class AccessMatrix {
         return open && viewer.writes(field);
     }
 
-    /** What one party may do with one field, and why. */
-    public record Cell(Set<Right> rights, String why) {
+    /** What one party may do with one field. */
+    public record Cell(Set<Right> rights) {
         public Cell {
             rights = Set.copyOf(rights);
         }
@@ -105,8 +105,7 @@ public final class AccessMatrix {
     private Map<FieldPath, Cell> cells(Party party) {
         Viewer alone = viewer(party);
         return model.fields().values().stream()
-                .collect(Collectors.toUnmodifiableMap(
-                        Field::path, field -> new Cell(rights(party, alone, field), why(party, alone, field))));
+                .collect(Collectors.toUnmodifiableMap(Field::path, field -> new Cell(rights(party, alone, field))));
     }
 
     private Set<Right> rights(Party party, Viewer alone, Field field) {
@@ -143,7 +142,9 @@ public final class AccessMatrix {
         return !party.equals(Party.GUEST) && !party.equals(Party.OWNER) && !party.isService();
     }
 
-    private String why(Party party, Viewer alone, Field field) {
+    /** Why the party may do with the field what {@link #cell} says, in words. */
+    public String why(Party party, Field field) {
+        Viewer alone = viewer(party);
         List<String> reasons = new ArrayList<>();
         boolean guest = party.equals(Party.GUEST);
         String read = party.isService() ? "the contract's reads" : "read";

@@ -128,7 +128,7 @@ final class ModelWire {
 
     private static AccessMatrix.Row row(dev.cuenta.core.access.AccessMatrix matrix, Field field) {
         Map<String, AccessMatrix.Cell> cells = new LinkedHashMap<>();
-        matrix.parties().forEach(party -> cells.put(party.name(), of(matrix.cell(party, field))));
+        matrix.parties().forEach(party -> cells.put(party.name(), cell(matrix, party, field)));
         return new AccessMatrix.Row(
                 field.path().toString(),
                 field.label(),
@@ -137,12 +137,13 @@ final class ModelWire {
                 cells);
     }
 
-    private static AccessMatrix.Cell of(dev.cuenta.core.access.AccessMatrix.Cell cell) {
+    private static AccessMatrix.Cell cell(dev.cuenta.core.access.AccessMatrix matrix, Party party, Field field) {
+        dev.cuenta.core.access.AccessMatrix.Cell cell = matrix.cell(party, field);
         return new AccessMatrix.Cell(
                 cell.reads(),
                 cell.writes(),
                 cell.rights().stream().sorted().map(Right::word).toList(),
-                cell.why());
+                matrix.why(party, field));
     }
 
     private static String word(Enum<?> constant) {
