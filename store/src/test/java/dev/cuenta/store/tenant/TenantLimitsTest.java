@@ -20,6 +20,8 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** However many come at once, and by whichever way, no tenant has more than it may. */
 class TenantLimitsTest extends HarbourTest {
@@ -31,8 +33,12 @@ class TenantLimitsTest extends HarbourTest {
     }
 
     private void limit(@Nullable Integer members, @Nullable Integer invitations) {
+        limit(new TenantLimits(members, invitations, null));
+    }
+
+    private void limit(TenantLimits limits) {
         write(work -> {
-            new Tenants(work).limit(harbour, new TenantLimits(members, invitations, null));
+            new Tenants(work).limit(harbour, limits);
             return work;
         });
     }
@@ -158,6 +164,38 @@ class TenantLimitsTest extends HarbourTest {
                 .hasSize(MOST);
         Map<TenantId, Integer> requests = write(work -> new Tenants(work).requestLimits(List.of(harbour, another)));
         assertThat(requests).containsOnly(Map.entry(harbour, 600), Map.entry(another, 600));
+    }
+
+    /** What answers say is worked out in Java, what is held by the statements. */
+    @ParameterizedTest(name = "its own {0}, the model''s {1}")
+    @CsvSource({",", ",2", "1,", "1,2", "3,2"})
+    void as_much_is_held_as_is_said(@Nullable Integer own, @Nullable Integer usual) {
+        if (usual != null) {
+            publish(model(
+                    "membership: many, limits: { members: %1$d, invitations: %1$d, requests: %1$d }".formatted(usual)));
+        }
+        limit(new TenantLimits(own, own, own));
+        TenantLimits said = write(work -> new Tenants(work)
+                .find(harbour.toString())
+                .orElseThrow()
+                .limits()
+                .or(work.revision().model().tenants().limits()));
+
+        int most = said.members() == null ? MOST + 2 : said.members();
+        assertThat(boaters(MOST + 2).stream().filter(account -> joins(account, harbour, "`Punta Clara` may have")))
+                .hasSize(most);
+        assertThat(IntStream.range(0, MOST + 2).filter(this::isInvited).count()).isEqualTo(most);
+        assertThat(write(work -> new Tenants(work).requestLimits(List.of(harbour)))
+                        .get(harbour))
+                .isEqualTo(said.requests());
+    }
+
+    private boolean isInvited(int number) {
+        try {
+            return invited(number) != null;
+        } catch (Problem full) {
+            return false;
+        }
     }
 
     @Test
