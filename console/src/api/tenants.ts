@@ -12,8 +12,9 @@ export type Moved = Wire["MemberMoved"];
 
 export type Removal = Wire["TenantRemoval"];
 
-export async function listTenants(name: string, after?: string): Promise<TenantPage> {
-  return (await request<TenantPage>("GET", "/v1/tenants", { query: { name, after } })).body;
+export async function listTenants(name: string, after?: string, archived?: boolean): Promise<TenantPage> {
+  const query = { name, after, archived: archived ? "true" : undefined };
+  return (await request<TenantPage>("GET", "/v1/tenants", { query })).body;
 }
 
 export async function addTenant(name: string): Promise<string> {

@@ -17,6 +17,10 @@
   );
 </script>
 
+{#snippet change(label: string, to: { suspended?: boolean; archived?: boolean; secondFactor?: boolean })}
+  <Button size="sm" color="alternative" disabled={state.busy} onclick={() => state.set(to)}>{label}</Button>
+{/snippet}
+
 <div class="mb-4 flex flex-wrap items-center gap-3">
   <h1>{tenant.name}</h1>
   <span class="quiet font-mono text-xs">{tenant.slug}</span>
@@ -26,20 +30,18 @@
   {#if mayChange && !state.editing}
     <div class="ml-auto flex flex-wrap gap-3">
       <Button size="sm" color="alternative" onclick={() => state.edit()}>Edit</Button>
-      <Button
-        size="sm"
-        color="alternative"
-        disabled={state.busy}
-        onclick={() => state.set({ secondFactor: !tenant.secondFactor })}
-        >{tenant.secondFactor ? "Demand no second factor" : "Demand a second factor"}</Button
-      >
+      {@render change(tenant.secondFactor ? "Demand no second factor" : "Demand a second factor", {
+        secondFactor: !tenant.secondFactor,
+      })}
       {#if !session.form?.tenant}
-        <Button
-          size="sm"
-          color="alternative"
-          disabled={state.busy}
-          onclick={() => state.set({ suspended: !tenant.suspended })}>{tenant.suspended ? "Resume" : "Suspend"}</Button
-        >
+        {#if tenant.archived}
+          {@render change("Restore", { archived: false })}
+        {:else if tenant.suspended}
+          {@render change("Resume", { suspended: false })}
+          {@render change("Archive", { archived: true })}
+        {:else}
+          {@render change("Suspend", { suspended: true })}
+        {/if}
         {#if tenant.suspended}
           <Button size="sm" color="alternative" disabled={state.busy} onclick={() => state.askRemoval()}>Remove</Button>
         {/if}
@@ -47,7 +49,9 @@
     </div>
   {/if}
 </div>
-{#if tenant.suspended}
+{#if tenant.archived}
+  <Notice kind="decision" text="It is archived: memberships and roles here do not count, and lists leave it out." />
+{:else if tenant.suspended}
   <Notice kind="decision" text="It is suspended: memberships and roles here do not count until it goes on." />
 {/if}
 {#if tenant.secondFactor}

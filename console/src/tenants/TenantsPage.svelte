@@ -19,6 +19,11 @@
     timer = setTimeout(() => tenants.load(), 250);
   }
 
+  function turn() {
+    tenants.archived = !tenants.archived;
+    void tenants.load();
+  }
+
   async function add(event: SubmitEvent) {
     event.preventDefault();
     const id = await tenants.add();
@@ -34,6 +39,9 @@
     <Label for="name" class="sr-only">Name begins with</Label>
     <Input id="name" placeholder="Name begins with" bind:value={tenants.name} oninput={search} />
   </div>
+  <button type="button" class="link" aria-pressed={tenants.archived} onclick={turn}
+    >{tenants.archived ? "Those that are not archived" : "Archived ones"}</button
+  >
   {#if mayAdd && !tenants.adding}
     <Button class="ml-auto" size="sm" onclick={() => (tenants.adding = true)}>Add a tenant</Button>
   {/if}
@@ -53,7 +61,8 @@
   {#if !tenants.failure}<div class="sheet"><Skeleton rows={6} /></div>{/if}
 {:else if tenants.tenants.length === 0}
   <p class="sheet quiet p-6">
-    {tenants.name ? "No tenant is called so." : "There are no tenants that you belong to."}
+    {#if tenants.name}No tenant is called so.{:else if tenants.archived}No tenant is archived.{:else}There are no
+      tenants that you belong to.{/if}
   </p>
 {:else}
   <Scroller label="Table of tenants" busy={tenants.busy}>
@@ -71,7 +80,10 @@
             <td class="first"><a class="link" href={`/tenants/${tenant.id}`}>{tenant.name}</a></td>
             <td class="font-mono text-xs">{tenant.slug}</td>
             <td>
-              {[tenant.suspended && "suspended", tenant.secondFactor && "demands a second factor"]
+              {[
+                tenant.suspended && (tenant.archived ? "archived" : "suspended"),
+                tenant.secondFactor && "demands a second factor",
+              ]
                 .filter(Boolean)
                 .join(", ")}
             </td>
@@ -87,5 +99,13 @@
   {/if}
 {/if}
 <div class="mt-4">
-  <Twin command={`cuenta tenants list${tenants.name.trim() ? ` --name ${argument(tenants.name.trim())}` : ""}`} />
+  <Twin
+    command={[
+      "cuenta tenants list",
+      tenants.name.trim() && `--name ${argument(tenants.name.trim())}`,
+      tenants.archived && "--archived",
+    ]
+      .filter(Boolean)
+      .join(" ")}
+  />
 </div>

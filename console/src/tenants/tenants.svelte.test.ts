@@ -16,6 +16,7 @@ const PUNTA = {
   slug: "punta-clara",
   secondFactor: false,
   suspended: false,
+  archived: false,
   domains: [],
   limits: {},
   effectiveLimits: {},
@@ -33,6 +34,16 @@ test("tenants come page by page, by how their names begin", async () => {
   expect(asked.map(({ url }) => url)).toEqual(["/v1/tenants?name=pu", "/v1/tenants?name=pu&after=t1"]);
   expect(tenants.tenants?.map(({ id }) => id)).toEqual(["t1", "t2"]);
   expect(tenants.next).toBeUndefined();
+});
+
+test("those that are archived are a list of their own", async () => {
+  const asked = answering({ body: { items: [], next: "t1" } }, { body: { items: [{ ...PUNTA, archived: true }] } });
+  const tenants = new TenantsState();
+  tenants.archived = true;
+  await tenants.load();
+  await tenants.more();
+  expect(asked.map(({ url }) => url)).toEqual(["/v1/tenants?archived=true", "/v1/tenants?after=t1&archived=true"]);
+  expect(tenants.tenants).toHaveLength(1);
 });
 
 test("what is refused is said at its input, and nothing that was typed is lost", async () => {

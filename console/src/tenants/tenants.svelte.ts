@@ -23,15 +23,18 @@ const SHOWN_MEMBERS = 10;
 export class TenantsState extends Attempts {
   tenants = $state.raw<Tenant[] | null>(null);
   name = $state("");
+  /** Whether those that are archived are shown, and no others. */
+  archived = $state(false);
   next = $state<string | undefined>();
   adding = $state(false);
   newName = $state("");
 
   async load(): Promise<void> {
     const name = this.name.trim();
+    const archived = this.archived;
     await this.attempt(async () => {
-      const page = await listTenants(name);
-      if (name !== this.name.trim()) return;
+      const page = await listTenants(name, undefined, archived);
+      if (name !== this.name.trim() || archived !== this.archived) return;
       this.tenants = page.items;
       this.next = page.next;
     });
@@ -39,7 +42,7 @@ export class TenantsState extends Attempts {
 
   async more(): Promise<void> {
     await this.attempt(async () => {
-      const page = await listTenants(this.name.trim(), this.next);
+      const page = await listTenants(this.name.trim(), this.next, this.archived);
       this.tenants = [...(this.tenants ?? []), ...page.items];
       this.next = page.next;
     });
@@ -145,7 +148,7 @@ export class TenantState extends Attempts {
     }, inputOf);
   }
 
-  async set(change: { suspended?: boolean; secondFactor?: boolean }): Promise<void> {
+  async set(change: { suspended?: boolean; archived?: boolean; secondFactor?: boolean }): Promise<void> {
     await this.attempt(async () => {
       this.tenant = await changeTenant(this.#id, change);
       this.removal = null;

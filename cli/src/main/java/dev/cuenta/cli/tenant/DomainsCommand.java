@@ -51,7 +51,7 @@ final class DomainsCommand implements Runnable {
             List<String> wanted = new ArrayList<>(domains);
             removed.forEach(domain -> wanted.remove(domain.toLowerCase(Locale.ROOT)));
             wanted.addAll(added);
-            client.patch(path, new TenantChange(null, null, null, null, wanted, null));
+            client.patch(path, new TenantChange(null, null, null, null, null, wanted, null));
             domains = client.get(path, Map.of(), Tenant.class).domains();
         }
         String said = domains.isEmpty()

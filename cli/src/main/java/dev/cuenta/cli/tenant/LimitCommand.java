@@ -73,7 +73,7 @@ final class LimitCommand implements Runnable {
                 members == null ? before.members() : limit("--members", members),
                 invitations == null ? before.invitations() : limit("--invitations", invitations),
                 requests == null ? before.requests() : limit("--requests", requests));
-        Tenant limited = client.patch(path, new TenantChange(null, null, null, null, null, limits), Tenant.class);
+        Tenant limited = client.patch(path, new TenantChange(null, null, null, null, null, null, limits), Tenant.class);
         spec.commandLine().getOut().println(tenant + " may have " + said(limited.effectiveLimits()) + ".");
     }
 

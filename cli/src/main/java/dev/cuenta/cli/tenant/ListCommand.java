@@ -30,6 +30,9 @@ final class ListCommand implements Runnable {
     @Option(names = "--name", paramLabel = "TEXT", description = "Only those whose name begins so, by name.")
     private @Nullable String name;
 
+    @Option(names = "--archived", description = "Those that are archived, and no others.")
+    private boolean archived;
+
     @Option(names = "--limit", paramLabel = "COUNT", description = "How many; 50 if left out, 200 at most.")
     private int limit = 50;
 
@@ -57,7 +60,7 @@ final class ListCommand implements Runnable {
         }
         Table table = new Table("NAME", "SUBDOMAIN", "ID", "");
         tenants.forEach(tenant -> table.row(tenant.name(), tenant.slug(), tenant.id(), besides(tenant)));
-        output.print(table, "There are no tenants that you belong to.");
+        output.print(table, archived ? "No tenant is archived." : "There are no tenants that you belong to.");
         if (shown.next() != null) {
             output.writer().println("There is more: --after " + shown.next());
             output.writer().flush();
@@ -70,6 +73,9 @@ final class ListCommand implements Runnable {
         if (name != null) {
             query.put("name", name);
         }
+        if (archived) {
+            query.put("archived", "true");
+        }
         if (from != null) {
             query.put("after", from);
         }
@@ -79,7 +85,7 @@ final class ListCommand implements Runnable {
     private static String besides(Tenant tenant) {
         List<String> words = new ArrayList<>();
         if (tenant.suspended()) {
-            words.add("suspended");
+            words.add(tenant.archived() ? "archived" : "suspended");
         }
         if (tenant.secondFactor()) {
             words.add("demands a second factor");

@@ -8,7 +8,7 @@ import picocli.CommandLine.Command;
 @Command(
         name = "tenants",
         mixinStandardHelpOptions = true,
-        description = "See, rename, suspend and remove tenants; invite people, and say who joins and leaves.")
+        description = "See, rename, suspend, archive and remove tenants; invite people, and say who joins and leaves.")
 public final class TenantsCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
@@ -18,6 +18,8 @@ public final class TenantsCommand implements CommandGroup {
                 Map.entry("rename", RenameCommand.class),
                 Map.entry("suspend", SuspendCommand.class),
                 Map.entry("resume", ResumeCommand.class),
+                Map.entry("archive", ArchiveCommand.class),
+                Map.entry("restore", RestoreCommand.class),
                 Map.entry("remove", RemoveCommand.class),
                 Map.entry("invite", InviteCommand.class),
                 Map.entry("invitations", InvitationsCommand.class),

@@ -21,6 +21,7 @@ import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.annotation.AnnotatedElementUtils;
+import org.springframework.core.convert.support.DefaultConversionService;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -122,7 +123,8 @@ record ServedOperation(String path, RequestMethod verb, Method method) {
         String standard = inQuery.defaultValue();
         if (!standard.equals(ValueConstants.DEFAULT_NONE) && !standard.isEmpty()) {
             Map<String, Object> schema = new LinkedHashMap<>(schemas.of(parameter.getParameterizedType()));
-            schema.put("default", Integer.valueOf(standard));
+            // As it is read when a request leaves it out.
+            schema.put("default", DefaultConversionService.getSharedInstance().convert(standard, parameter.getType()));
             query.put("schema", schema);
         }
         return query;

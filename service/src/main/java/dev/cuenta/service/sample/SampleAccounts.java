@@ -92,7 +92,8 @@ final class SampleAccounts {
         AccountModel model = revision.model();
         Samples samples = new Samples(model, words);
         Samples inTenants = new Samples(model, wordsInTenants);
-        List<Tenant> tenants = model.tenants().present() ? new Tenants(work).page(null, "", null, TENANTS) : List.of();
+        List<Tenant> tenants =
+                model.tenants().present() ? new Tenants(work).page(null, "", false, null, TENANTS) : List.of();
         if (model.tenants().present() && tenants.isEmpty()) {
             throw Problem.of(ProblemKind.CONFLICT, "There are no tenants yet. Sow some first: cuenta seed FILE");
         }

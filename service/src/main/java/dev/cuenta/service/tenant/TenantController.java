@@ -49,9 +49,11 @@ final class TenantController {
             @Parameter(description = "1 to 200") @RequestParam(defaultValue = "50") int limit,
             @Parameter(description = "how the name begins, in any case") @RequestParam(required = false) @Nullable
                     String name,
+            @Parameter(description = "those that are archived, and no others") @RequestParam(defaultValue = "false")
+                    boolean archived,
             @Parameter(description = "`next` of the page before") @RequestParam(required = false) @Nullable
                     String after) {
-        return tenants.list(caller, limit, name, after);
+        return tenants.list(caller, limit, name, archived, after);
     }
 
     @Operation(operationId = "readTenant", summary = "Read a tenant; its id or its subdomain names it, here and below")
@@ -70,7 +72,7 @@ final class TenantController {
     @Operation(
             operationId = "changeTenant",
             summary =
-                    "Change what a tenant is called, its subdomain, its domains and limits, whether it is suspended or demands a second factor")
+                    "Change what a tenant is called, its subdomain, its domains and limits, whether it is suspended, archived, or demands a second factor")
     @PatchMapping("/tenants/{tenant}")
     Tenant change(Caller caller, @PathVariable String tenant, @RequestBody TenantChange change) {
         return tenants.change(caller, tenant, change);

@@ -8,27 +8,20 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
-import dev.cuenta.core.tenant.MailDomain;
-import dev.cuenta.core.tenant.Slug;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenant;
-import dev.cuenta.store.tenant.TenantDomains;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.tenant.TenantChange;
-import dev.cuenta.wire.tenant.TenantLimits;
 import dev.cuenta.wire.tenant.TenantPage;
 import dev.cuenta.wire.tenant.TenantRemoval;
 import dev.cuenta.wire.tenant.TenantRemoved;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import java.util.function.BiFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -37,7 +30,6 @@ import org.springframework.stereotype.Component;
 @Component
 final class TenantUseCases {
     private static final int LONGEST_PAGE = 200;
-    private static final int MOST_DOMAINS = 50;
     /** As many memberships end in a transaction. */
     private static final int AT_A_TIME = 5000;
 
@@ -48,7 +40,7 @@ final class TenantUseCases {
     }
 
     /** The caller's own tenants, a page of them; every tenant for whoever may read them all. */
-    TenantPage list(Caller caller, int limit, @Nullable String name, @Nullable String after) {
+    TenantPage list(Caller caller, int limit, @Nullable String name, boolean archived, @Nullable String after) {
         if (limit < 1 || limit > LONGEST_PAGE) {
             throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + LONGEST_PAGE + ".");
         }
@@ -61,7 +53,7 @@ final class TenantUseCases {
             AccountId own = caller.account();
             boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
             List<Tenant> found = new Tenants(work)
-                    .page(own == null || all ? null : own, name == null ? "" : name.strip(), last, limit + 1);
+                    .page(own == null || all ? null : own, name == null ? "" : name.strip(), archived, last, limit + 1);
             boolean more = found.size() > limit;
             List<Tenant> shown = more ? found.subList(0, limit) : found;
             return new TenantPage(
@@ -85,7 +77,7 @@ final class TenantUseCases {
     }
 
     TenantId add(Caller caller, String name) {
-        String plain = name(name);
+        String plain = TenantWish.name(name);
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
             requireTenants(revision.model());
@@ -97,106 +89,23 @@ final class TenantUseCases {
         });
     }
 
-    private static String name(String name) {
-        String plain = name.strip();
-        if (plain.isEmpty() || plain.length() > Tenant.LONGEST_NAME) {
-            throw Problem.invalid("/name", "length", "Give a name of 1 to " + Tenant.LONGEST_NAME + " characters.");
-        }
-        return plain;
-    }
-
-    /** Its subdomain, its domains, its limits, and whether it is suspended are for whoever decides about tenants everywhere. */
-    dev.cuenta.wire.tenant.Tenant change(Caller caller, String tenant, TenantChange wish) {
-        String name = wish.name() == null ? null : name(wish.name());
-        Slug slug = wish.slug() == null ? null : slug(wish.slug());
-        Map<String, Integer> limits = wish.limits() == null ? Map.of() : named(wish.limits());
-        limits.forEach(TenantUseCases::require);
-        Set<MailDomain> domains = wish.domains() == null ? null : domains(wish.domains());
-        if (slug != null || domains != null || wish.suspended() != null || wish.limits() != null) {
+    /** What {@link TenantWish#decides} is for whoever decides about tenants everywhere. */
+    dev.cuenta.wire.tenant.Tenant change(Caller caller, String tenant, TenantChange change) {
+        TenantWish wish = TenantWish.of(change);
+        if (wish.decides()) {
             live.with(revision -> {
                 caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
                 return revision;
             });
         }
         return in(tenant, caller, CuentaPermission.TENANTS_WRITE, (found, work) -> {
-            Tenants tenants = new Tenants(work);
             Map<String, Object> details = new LinkedHashMap<>(about(found));
-            if (name != null) {
-                tenants.rename(found, name);
-                details.put("name", name);
-            }
-            if (slug != null) {
-                tenants.readdress(found, slug);
-                details.put("slug", slug.text());
-            }
-            if (wish.secondFactor() != null) {
-                tenants.demandSecondFactor(found, wish.secondFactor());
-                details.put("secondFactor", wish.secondFactor());
-            }
-            if (wish.suspended() != null) {
-                suspend(found, wish.suspended(), tenants);
-                details.put("suspended", wish.suspended());
-            }
-            if (domains != null) {
-                new TenantDomains(work).set(found, domains);
-                details.put("domains", domains.stream().map(MailDomain::text).toList());
-            }
-            if (wish.limits() != null) {
-                tenants.limit(found, TenantWire.limits(wish.limits()));
-                details.put("limits", limits);
-            }
+            details.putAll(wish.fulfil(found, work));
             new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
             return TenantWire.of(
-                    tenants.find(found.toString()).orElseThrow(),
+                    new Tenants(work).find(found.toString()).orElseThrow(),
                     work.revision().model());
         });
-    }
-
-    private static void require(String limit, int most) {
-        if (most < 1) {
-            throw Problem.invalid(
-                    "/limits/" + limit, "range", "Must be 1 or more. Leave it out where there is to be no limit.");
-        }
-    }
-
-    /** Those that there are, as JSON has them. */
-    private static Map<String, Integer> named(TenantLimits limits) {
-        Map<String, @Nullable Integer> all = new LinkedHashMap<>();
-        all.put("members", limits.members());
-        all.put("invitations", limits.invitations());
-        all.put("requests", limits.requests());
-        Map<String, Integer> named = new LinkedHashMap<>();
-        all.forEach((limit, most) -> Optional.ofNullable(most).ifPresent(number -> named.put(limit, number)));
-        return named;
-    }
-
-    private static Set<MailDomain> domains(List<String> texts) {
-        if (texts.size() > MOST_DOMAINS) {
-            throw Problem.invalid("/domains", "range", "A tenant has " + MOST_DOMAINS + " domains at most.");
-        }
-        Set<MailDomain> domains = new LinkedHashSet<>();
-        for (int i = 0; i < texts.size(); i++) {
-            String pointer = "/domains/" + i;
-            domains.add(MailDomain.parse(texts.get(i))
-                    .orElseThrow(() -> Problem.invalid(
-                            pointer, "format", "Give the domain of mail addresses, such as marea.example.")));
-        }
-        return domains;
-    }
-
-    private static void suspend(TenantId tenant, boolean suspended, Tenants tenants) {
-        if (suspended) {
-            tenants.suspend(tenant);
-        } else {
-            tenants.resume(tenant);
-        }
-    }
-
-    private static Slug slug(String text) {
-        Slug.fault(text).ifPresent(why -> {
-            throw Problem.invalid("/slug", "format", why);
-        });
-        return new Slug(text);
     }
 
     TenantRemoval removal(Caller caller, String tenant) {

@@ -19,6 +19,7 @@ final class TenantWire {
                 tenant.slug(),
                 tenant.secondFactor(),
                 tenant.suspended(),
+                tenant.archived(),
                 tenant.domains(),
                 limits(tenant.limits()),
                 limits(tenant.limits().or(model.tenants().limits())));

@@ -127,6 +127,51 @@ class TenantLifeTest extends PeopleInTenants {
         assertThat(mayAssign(berths, clara, harbour)).isTrue();
     }
 
+    @Test
+    void an_archived_tenant_is_suspended_and_stands_in_its_own_list_only() {
+        String harbour = made("Sunken mole");
+        String nils = marea.signUp("nils");
+        Http key = marea.keyHolder();
+        key.put("/v1/tenants/" + harbour + "/members/" + nils, Map.of()).status(204);
+        Http member = marea.as("nils@post.example", PASSWORD);
+        assertThat(listed(key, "")).contains("Sunken mole");
+        assertThat(listed(member, "")).contains("Sunken mole");
+        assertThat(change(member, harbour, Map.of("archived", true)).status()).isEqualTo(403);
+
+        JsonNode archived =
+                change(key, harbour, Map.of("archived", true)).status(200).json();
+        assertThat(archived.path("archived").asBoolean()).isTrue();
+        assertThat(archived.path("suspended").asBoolean()).isTrue();
+        for (Http who : List.of(key, member)) {
+            assertThat(listed(who, "")).doesNotContain("Sunken mole");
+            assertThat(listed(who, "&name=sunken")).isEmpty();
+            assertThat(listed(who, "&archived=true")).containsExactly("Sunken mole");
+            assertThat(listed(who, "&archived=true&name=sunken")).containsExactly("Sunken mole");
+        }
+        assertThat(listed(person("passerby"), "&archived=true")).isEmpty();
+        assertThat(change(key, harbour, Map.of("suspended", false)).status(409).everything())
+                .contains("Restore it first");
+
+        assertThat(change(key, harbour, Map.of("archived", false))
+                        .status(200)
+                        .json()
+                        .path("suspended")
+                        .asBoolean())
+                .isTrue();
+        assertThat(listed(key, "")).contains("Sunken mole");
+        change(key, harbour, Map.of("archived", true)).status(200);
+        change(key, harbour, Map.of("archived", false, "suspended", false)).status(200);
+        assertThat(reaches(key, harbour)).isTrue();
+    }
+
+    private static List<String> listed(Http who, String more) {
+        return who.get("/v1/tenants?limit=200" + more)
+                .status(200)
+                .json()
+                .path("items")
+                .findValuesAsString("name");
+    }
+
     private static boolean reaches(Http who, String tenant) {
         return who.send("GET", "/v1/accounts?limit=1", null, "Cuenta-Tenant", tenant)
                         .status()

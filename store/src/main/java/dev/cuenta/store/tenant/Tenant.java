@@ -12,6 +12,7 @@ import java.util.List;
  * @param slug its name as a subdomain spells it; no two tenants share one
  * @param secondFactor whether it counts only in sessions that were opened with a second factor
  * @param suspended whether memberships and roles there do not count
+ * @param archived whether it stands in no list of tenants; then it is suspended as well
  * @param domains of mail addresses; whoever confirms one of these joins it
  * @param limits its own; where it has none, the model's count
  */
@@ -21,6 +22,7 @@ public record Tenant(
         String slug,
         boolean secondFactor,
         boolean suspended,
+        boolean archived,
         List<String> domains,
         TenantLimits limits) {
     public Tenant {

@@ -29,7 +29,7 @@ public final class Tenants {
     private static final int SUFFIX = 8;
 
     private static final String COLUMNS =
-            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.most_members, t.most_invitations, t.most_requests,"
+            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.archived_at is not null as archived, t.most_members, t.most_invitations, t.most_requests,"
                     + " array(select d.domain from cuenta.tenant_domain d where d.tenant_id = t.id order by d.domain) as domains";
 
     private final Work work;
@@ -146,9 +146,11 @@ public final class Tenants {
      *
      * @param of whose; null for all
      * @param beginning in any case; empty for whatever name
+     * @param archived whether those that are archived are wanted, and no others
      * @param after the last of the page before; null for the first page
      */
-    public List<Tenant> page(@Nullable AccountId of, String beginning, @Nullable TenantId after, int limit) {
+    public List<Tenant> page(
+            @Nullable AccountId of, String beginning, boolean archived, @Nullable TenantId after, int limit) {
         Map<String, Object> parameters = new HashMap<>(Map.of("limit", limit));
         String from = "cuenta.tenant t";
         if (of != null) {
@@ -156,7 +158,7 @@ public final class Tenants {
             parameters.put("key", work.keys().of(of));
         }
         String order = beginning.isEmpty() ? "t.created_at" : "lower(t.name)";
-        List<String> where = new ArrayList<>();
+        List<String> where = new ArrayList<>(List.of("t.archived_at is " + (archived ? "not null" : "null")));
         if (!beginning.isEmpty()) {
             // What begins with something is a range in the order of the letters' numbers, as the index has them.
             order += " collate \"C\"";
@@ -170,9 +172,10 @@ public final class Tenants {
             where.add("(" + order + ", t.id) > (select " + key + ", id from cuenta.tenant where id = :after)");
             parameters.put("after", after.value());
         }
-        String condition = where.isEmpty() ? "" : " where " + String.join(" and ", where);
+        String condition = String.join(" and ", where);
         return work.ask(
-                "select " + COLUMNS + " from " + from + condition + " order by " + order + ", t.id limit :limit",
+                "select " + COLUMNS + " from " + from + " where " + condition + " order by " + order
+                        + ", t.id limit :limit",
                 parameters,
                 Tenants::read);
     }
@@ -217,11 +220,36 @@ public final class Tenants {
                 .update();
     }
 
-    public void resume(TenantId tenant) {
+    /** It is suspended, and stands in no list from then on. */
+    public void archive(TenantId tenant) {
+        suspend(tenant);
         work.sql()
-                .sql("update cuenta.tenant set suspended_at = null where id = ?")
+                .sql("update cuenta.tenant set archived_at = coalesce(archived_at, now()) where id = ?")
                 .param(tenant.value())
                 .update();
+    }
+
+    /** It stands in lists again, and stays suspended. */
+    public void restore(TenantId tenant) {
+        work.sql()
+                .sql("update cuenta.tenant set archived_at = null where id = ?")
+                .param(tenant.value())
+                .update();
+    }
+
+    /**
+     * Memberships and roles there count again.
+     *
+     * @throws Problem CONFLICT where it is archived
+     */
+    public void resume(TenantId tenant) {
+        int resumed = work.sql()
+                .sql("update cuenta.tenant set suspended_at = null where id = ? and archived_at is null")
+                .param(tenant.value())
+                .update();
+        if (resumed == 0) {
+            throw Problem.of(ProblemKind.CONFLICT, "It is archived. Restore it first: cuenta tenants restore");
+        }
     }
 
     /** Of those that have such a limit, how many requests a minute are answered within them. */
@@ -263,6 +291,7 @@ public final class Tenants {
                 row.getString("slug"),
                 row.getBoolean("second_factor"),
                 row.getBoolean("suspended"),
+                row.getBoolean("archived"),
                 List.of((String[]) row.getArray("domains").getArray()),
                 new TenantLimits(
                         row.getObject("most_members", Integer.class),

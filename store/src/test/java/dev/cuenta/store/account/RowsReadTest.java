@@ -154,9 +154,9 @@ class RowsReadTest {
             return indexes;
         });
         database.sql().sql("""
-                        insert into cuenta.tenant (id, name, slug, created_at, suspended_at)
+                        insert into cuenta.tenant (id, name, slug, created_at, suspended_at, archived_at)
                         select gen_random_uuid(), 'Pier ' || n, 'pier-' || n, timestamptz '2025-01-01' + n * interval '1 min',
-                            case when n % 100 = 0 then now() end
+                            case when n % 100 = 0 then now() end, case when n % 400 = 0 then now() end
                         from generate_series(1, ?) n""").param(TENANTS).update();
         database.sql().sql("vacuum analyze").update();
     }
@@ -411,13 +411,20 @@ class RowsReadTest {
         for (AccountId of : new AccountId[] {null, member}) {
             for (String name : List.of("", "pier 4", "north")) {
                 for (TenantId after : new TenantId[] {null, middle}) {
-                    asked.add(new Asked(
-                            (of == null ? "all " : "own ") + name + (after == null ? "" : ", deep"),
-                            rowsRead(Scope.EVERYWHERE, work -> new Tenants(work).page(of, name, after, 51))));
+                    for (boolean archived : new boolean[] {false, true}) {
+                        asked.add(new Asked(
+                                (of == null ? "all " : "own ")
+                                        + (archived ? "archived " : "")
+                                        + name
+                                        + (after == null ? "" : ", deep"),
+                                rowsRead(
+                                        Scope.EVERYWHERE,
+                                        work -> new Tenants(work).page(of, name, archived, after, 51))));
+                    }
                 }
             }
         }
-        assertThat(asked).hasSize(12).allMatch(one -> one.rows() < 200);
+        assertThat(asked).hasSize(24).allMatch(one -> one.rows() < 200);
     }
 
     /** Many that hang on many are reckoned, what there is little of is counted. */

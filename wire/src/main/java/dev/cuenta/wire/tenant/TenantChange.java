@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  * @param slug its subdomain
  * @param secondFactor whether the tenant demands one of its members
  * @param suspended whether memberships and roles there do not count
+ * @param archived whether lists leave it out; it is suspended with that, and stays so when it is restored
  * @param domains of mail addresses, in place of those that it had: whoever confirms one of these joins it
  * @param limits how much it may have, in place of the limits that it had; where one is left out, the model's counts
  */
@@ -17,5 +18,6 @@ public record TenantChange(
         @Nullable String slug,
         @Nullable Boolean secondFactor,
         @Nullable Boolean suspended,
+        @Nullable Boolean archived,
         @Nullable List<String> domains,
         @Nullable TenantLimits limits) {}
