@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Dimension;
 import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
 
 /** An accessibility checker on every page of the console, light and dark. */
 class ConsoleAccessibilityTest extends InBrowser {
@@ -44,6 +45,42 @@ class ConsoleAccessibilityTest extends InBrowser {
             settle();
             assertThat(violations()).as(page + " dark").isEmpty();
         }
+    }
+
+    /** Journeys of docs/contributing.md. */
+    @Test
+    void the_keyboard_alone_signs_in_and_corrects_an_account() {
+        marea.sql("delete from cuenta.session");
+        open("/accounts");
+        find("#identifier");
+        reach("textbox", "Email or sign-in name").sendKeys(Installation.OPERATOR);
+        reach("textbox", "Password").sendKeys(Installation.OPERATOR_PASSWORD, Keys.ENTER);
+        find("table.ledger tbody tr");
+
+        reach("searchbox", "Search").sendKeys("noor.haddad");
+        await("Noor Haddad alone", () -> texts("table.ledger tbody tr").size() == 1);
+        reach("link", "Noor Haddad").sendKeys(Keys.ENTER);
+        awaitText("h1", "Noor Haddad");
+        reach("button", "Edit").sendKeys(Keys.ENTER);
+        reach("spinbutton", "Contract years").sendKeys(Keys.chord(Keys.CONTROL, "a"), "77", Keys.ENTER);
+        awaitText("[id='field-employment.contractYears-help']", "Must be 5 or less.");
+        reach("spinbutton", "Contract years").sendKeys(Keys.chord(Keys.CONTROL, "a"), "3", Keys.ENTER);
+        awaitText("[role=status]", "Saved");
+    }
+
+    @Test
+    void the_keyboard_alone_invites_somebody_to_a_tenant() {
+        open("/tenants");
+        find("table.ledger tbody tr");
+        reach("link", "Cala Honda").sendKeys(Keys.ENTER);
+        awaitText("h1", "Cala Honda");
+        reach("button", "Invite somebody").sendKeys(Keys.SPACE);
+        reach("textbox", "Mail address").sendKeys("greta.holm@post.example");
+        reach("checkbox", "Send it by mail").sendKeys(Keys.SPACE);
+        reach("button", "Invite").sendKeys(Keys.ENTER);
+        awaitText("[aria-label=Invitations]", "It is not shown again");
+        reach("button", "Withdraw the invitation of greta.holm@post.example").sendKeys(Keys.ENTER);
+        awaitText("[aria-label=Invitations]", "No invitation is open.");
     }
 
     @Test

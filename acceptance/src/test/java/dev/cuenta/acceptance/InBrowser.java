@@ -5,16 +5,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.File;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterAll;
 import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.FluentWait;
 import org.openqa.selenium.support.ui.Select;
@@ -22,6 +25,9 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** The console in a real browser, at which the operator is signed in. */
 abstract class InBrowser {
+    /** More than there are on any page of the demo's. */
+    private static final int MOST_STOPS = 150;
+
     static Installation marea;
     static ChromeDriver browser;
 
@@ -107,6 +113,24 @@ abstract class InBrowser {
         WebElement input = find(selector);
         input.clear();
         input.sendKeys(text);
+    }
+
+    /**
+     * Goes on by the keyboard to what has that role and that name, as a screen reader says them.
+     *
+     * @return what the keyboard writes into from then on
+     */
+    static WebElement reach(String role, String name) {
+        List<String> met = new ArrayList<>();
+        for (int stop = 0; stop < MOST_STOPS; stop++) {
+            WebElement focused = browser.switchTo().activeElement();
+            met.add(focused.getAriaRole() + " " + focused.getAccessibleName());
+            if (met.get(stop).equals(role + " " + name)) {
+                return focused;
+            }
+            new Actions(browser).sendKeys(Keys.TAB).perform();
+        }
+        throw new AssertionError("No " + role + " " + name + " comes, but " + met);
     }
 
     static List<String> texts(String selector) {
