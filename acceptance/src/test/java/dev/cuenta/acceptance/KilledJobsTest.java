@@ -15,41 +15,54 @@ import tools.jackson.databind.JsonNode;
 
 /** What a service was at when it was killed goes on when it starts again, once. */
 class KilledJobsTest {
+    private static final int DUE = 3000; // more than one batch
+    private static final Map<String, Object> RULE = Map.of("rule", "abandonedSignUps", "allow", List.of("atMost"));
+    private static final String LEFT = "select count(*) from accounts.account where email like 'a%@marea.example'";
+    private static final String TAKEN = "select coalesce((taken->>'accounts')::int, 0) from cuenta.retention_run";
+
     private static Installation marea;
+    private static Process mailbox;
+    private static JsonNode begun;
+    private static String whenKilled;
 
     @BeforeAll
-    static void start() {
+    static void it_is_killed_in_the_midst_of_a_run_with_a_mail_that_cannot_go() throws Exception {
         marea = Installation.mareaProcess();
+        marea.sql("insert into accounts.account (id, kind, created_at, last_modified_at, version, email, theme)"
+                + " select gen_random_uuid(), 'berthHolder', now() - interval '1 year', now(), 1, 'a' || n || '@marea.example', 'day'"
+                + " from generate_series(1, " + DUE + ") n");
+        marea.signUp("vera");
+        Await.until(
+                "the mail was tried",
+                () -> !marea.sql("select coalesce(max(attempts), 0) from cuenta.message")
+                        .equals("0"));
+        try (Cluster.Held held =
+                marea.holdUpdates("cuenta.retention_run", "row", "coalesce((old.taken->>'accounts')::int, 0) > 0")) {
+            begun = marea.keyHolder()
+                    .post("/v1/retention/runs", RULE)
+                    .status(202)
+                    .json();
+            Await.until("the first batch is gone", () -> !marea.sql(TAKEN).equals("0"));
+            marea.stop();
+        }
+        whenKilled = marea.sql("select state from cuenta.retention_run");
+        assertThat(Long.parseLong(marea.sql(LEFT)) + Long.parseLong(marea.sql(TAKEN)))
+                .isEqualTo(DUE);
+        mailbox = marea.mailbox();
+        marea.start();
     }
 
     @AfterAll
     static void stop() {
+        mailbox.destroyForcibly();
         marea.close();
     }
 
     @Test
     void a_retention_run_loses_no_count_and_the_same_command_completes_it() {
-        Map<String, Object> rule = Map.of("rule", "abandonedSignUps", "allow", List.of("atMost"));
-        marea.sql("""
-                insert into accounts.account (id, kind, created_at, last_modified_at, version, email, theme)
-                select gen_random_uuid(), 'berthHolder', now() - interval '1 year', now(), 1, 'a' || n || '@marea.example', 'day'
-                from generate_series(1, 3000) n""");
+        assertThat(whenKilled).isEqualTo("running");
         Http key = marea.keyHolder();
-        String taken = "select coalesce((taken->>'accounts')::int, 0) from cuenta.retention_run";
-        JsonNode begun;
-        try (Cluster.Held held =
-                marea.holdUpdates("cuenta.retention_run", "row", "coalesce((old.taken->>'accounts')::int, 0) > 0")) {
-            begun = key.post("/v1/retention/runs", rule).status(202).json();
-            Await.until("the first batch is gone", () -> !marea.sql(taken).equals("0"));
-            marea.stop();
-        }
-        assertThat(marea.sql("select state from cuenta.retention_run")).isEqualTo("running");
-        String left = "select count(*) from accounts.account where email like 'a%@marea.example'";
-        assertThat(Long.parseLong(marea.sql(left)) + Long.parseLong(marea.sql(taken)))
-                .isEqualTo(3000);
-
-        marea.start();
-        JsonNode again = key.post("/v1/retention/runs", rule).status(202).json();
+        JsonNode again = key.post("/v1/retention/runs", RULE).status(202).json();
         Await.until(
                 "the run is done",
                 () -> key.get("/v1/retention/runs/" + again.path("id").asString())
@@ -58,22 +71,14 @@ class KilledJobsTest {
                         .asString(),
                 "done"::equals);
 
-        assertThat(marea.sql(left)).isEqualTo("0");
+        assertThat(marea.sql(LEFT)).isEqualTo("0");
         assertThat(marea.sql("select sum((taken->>'accounts')::int) from cuenta.retention_run"))
-                .isEqualTo("3000");
+                .isEqualTo(String.valueOf(DUE));
         assertThat(begun.path("rule")).isEqualTo(again.path("rule"));
     }
 
     @Test
-    void a_mail_that_cannot_go_waits_and_is_not_lost() throws Exception {
-        marea.signUp("vera");
-        Await.until(
-                "it was tried",
-                () -> !marea.sql("select coalesce(max(attempts), 0) from cuenta.message")
-                        .equals("0"));
-        marea.stop();
-        Process mailbox = marea.mailbox();
-        marea.start();
+    void a_mail_that_cannot_go_waits_and_is_not_lost() {
         // It may have been killed with the mail in its hand; what it had claimed lapses after two minutes.
         marea.sql("update cuenta.message set due_at = now(), claimed_until = null");
         List<String> mails = Await.until(
@@ -84,6 +89,5 @@ class KilledJobsTest {
                 .post("/v1/confirmations", Map.of("token", Mails.proof(mails.get(0))))
                 .status(200);
         Await.until("nothing waits", () -> marea.sql("select count(*) from cuenta.message"), "0"::equals);
-        mailbox.destroyForcibly();
     }
 }
