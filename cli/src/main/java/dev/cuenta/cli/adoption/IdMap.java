@@ -21,7 +21,11 @@ public final class IdMap<T> {
         this.to = to;
     }
 
-    /** @param pages gives the page behind a key; the first is behind an empty one */
+    /**
+     * Prints all pages.
+     *
+     * @param pages gives the page behind a key; the first is behind an empty one
+     */
     public void print(String fromTitle, String toTitle, Function<String, List<T>> pages) {
         CsvWriter csv = CsvWriter.builder()
                 .lineDelimiter(LineDelimiter.LF)
