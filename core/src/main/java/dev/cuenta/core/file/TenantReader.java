@@ -9,6 +9,7 @@ import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.core.model.TenantRules.OnSignUp;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Reads the section {@code tenants}. */
 final class TenantReader {
@@ -20,6 +21,9 @@ final class TenantReader {
         Membership membership = section.take("membership")
                 .flatMap(element -> element.oneOf(Membership.class))
                 .orElse(Membership.NONE);
+        if (membership == Membership.NONE) {
+            section.notHere(Set.of("limits"), "has no effect where accounts have no tenants.");
+        }
         Optional<Element> signUp = section.take("onSignUp");
         OnSignUp onSignUp =
                 signUp.flatMap(element -> element.oneOf(OnSignUp.class)).orElse(OnSignUp.NONE);
