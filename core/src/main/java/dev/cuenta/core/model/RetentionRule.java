@@ -2,6 +2,7 @@ package dev.cuenta.core.model;
 
 import dev.cuenta.core.filter.Filter;
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
@@ -33,6 +34,17 @@ public record RetentionRule(
         public static final AtMost DEFAULT = new AtMost(BigDecimal.TEN, 1000);
         private static final long ALWAYS = 10;
         private static final int HUNDRED = 2;
+
+        /** With how many accounts it is as high as it gets: nobody has to count more of them. */
+        public int decidedBy() {
+            return percent.signum() == 0
+                    ? 0
+                    : BigDecimal.valueOf(count)
+                            .movePointRight(HUNDRED)
+                            .divide(percent, 0, RoundingMode.UP)
+                            .min(BigDecimal.valueOf(Integer.MAX_VALUE))
+                            .intValue();
+        }
 
         /** How many accounts that is where there are so many. */
         public long of(long accounts) {

@@ -22,6 +22,11 @@ import java.util.Optional;
  * @param due as {@code condition}, with those that are held
  */
 public record Selection(Condition condition, Condition due, Attribute since, Instant cutoff) {
+    /** Of those that are due, those that a service's record holds in place. */
+    public Condition held() {
+        return new Condition.And(List.of(due, new Condition.Not(new Condition.Unheld())));
+    }
+
     /** As {@link #of}, for a rule that may speak of what the model does not have. */
     public static Optional<Selection> ifItFits(AccountModel model, RetentionRule rule, Instant now) {
         Attributes attributes = Attributes.of(model, field -> true);

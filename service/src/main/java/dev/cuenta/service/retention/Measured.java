@@ -18,11 +18,12 @@ record Measured(RetentionRule rule, Selection selection, long matched, long atMo
     static Measured of(RetentionRule rule, Instant now, Work work) {
         Selection selection = Selection.of(work.revision().model(), rule, now);
         Accounts accounts = new Accounts(work);
-        return new Measured(
-                rule,
-                selection,
-                accounts.count(selection.condition()),
-                rule.atMost().of(accounts.count(null)));
+        return new Measured(rule, selection, accounts.count(selection.condition()), atMost(rule, accounts));
+    }
+
+    /** How many accounts one run of the rule takes without being allowed to take more. */
+    static long atMost(RetentionRule rule, Accounts accounts) {
+        return rule.atMost().of(accounts.countUpTo(rule.atMost().decidedBy(), null));
     }
 
     boolean isOver() {

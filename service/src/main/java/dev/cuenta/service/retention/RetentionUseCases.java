@@ -80,10 +80,8 @@ final class RetentionUseCases {
                         RetentionWire.action(wanted),
                         selection.cutoff(),
                         extent.accounts(),
-                        wanted.atMost().of(accounts.count(null)),
-                        selection.due().equals(selection.condition())
-                                ? 0
-                                : accounts.count(selection.due()) - extent.accounts(),
+                        Measured.atMost(wanted, accounts),
+                        accounts.count(selection.held()),
                         first,
                         extent.dependents(),
                         extent.estimated());

@@ -83,6 +83,9 @@ final class ConditionSql {
     }
 
     private String negated(Condition condition) {
+        if (condition instanceof Condition.Unheld) {
+            return Dependents.held(model).orElse("false");
+        }
         boolean outer = negated;
         negated = true;
         String not = "not " + compile(condition);

@@ -94,8 +94,13 @@ public final class Dependents {
 
     /** In SQL, whether nothing holds the account {@code a} in place; empty where nothing can. */
     public static Optional<String> free(AccountModel model) {
+        return held(model).map(held -> "not " + held);
+    }
+
+    /** As {@link #free}, that one does: of two negations PostgreSQL makes no join. */
+    public static Optional<String> held(AccountModel model) {
         return restricting(model)
-                .map(held -> "not exists (select from cuenta.dependent d where d.account_id = a.id and " + held + ")");
+                .map(held -> "exists (select from cuenta.dependent d where d.account_id = a.id and " + held + ")");
     }
 
     /** Names of services and sorts are identifiers: letters and digits. */
