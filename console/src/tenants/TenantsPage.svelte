@@ -39,8 +39,8 @@
     <Label for="name" class="sr-only">Name begins with</Label>
     <Input id="name" placeholder="Name begins with" bind:value={tenants.name} oninput={search} />
   </div>
-  <button type="button" class="link" aria-pressed={tenants.archived} onclick={turn}
-    >{tenants.archived ? "Those that are not archived" : "Archived ones"}</button
+  <button type="button" class="link" onclick={turn}
+    >{tenants.archived ? "Show current tenants" : "Show archived tenants"}</button
   >
   {#if mayAdd && !tenants.adding}
     <Button class="ml-auto" size="sm" onclick={() => (tenants.adding = true)}>Add a tenant</Button>
