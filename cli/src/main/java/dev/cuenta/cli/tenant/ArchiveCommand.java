@@ -1,12 +1,7 @@
 package dev.cuenta.cli.tenant;
 
-import dev.cuenta.cli.Service;
-import dev.cuenta.cli.connection.CuentaClient;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Spec;
 
 @Command(
         name = "archive",
@@ -15,19 +10,11 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExample:%n",
         footer = {"  cuenta tenants archive 'South pontoon'"})
 final class ArchiveCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
-    private Service service;
-
-    @Mixin
-    private NamedTenant tenant;
+    private ChangedTenant tenant;
 
     @Override
     public void run() {
-        CuentaClient client = service.client();
-        client.patch(tenant.path(client), Map.of("archived", true));
-        spec.commandLine().getOut().println("Archived " + tenant + ". To restore it: cuenta tenants restore");
+        tenant.set("archived", true, "Archived %s. To restore it: cuenta tenants restore");
     }
 }

@@ -1,13 +1,8 @@
 package dev.cuenta.cli.tenant;
 
-import dev.cuenta.cli.Service;
-import dev.cuenta.cli.connection.CuentaClient;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Spec;
 
 @Command(
         name = "demand",
@@ -16,14 +11,8 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExample:%n",
         footer = "  cuenta tenants demand 'South pontoon' --second-factor")
 final class DemandCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
-    private Service service;
-
-    @Mixin
-    private NamedTenant tenant;
+    private ChangedTenant tenant;
 
     @Option(
             names = "--second-factor",
@@ -34,13 +23,11 @@ final class DemandCommand implements Runnable {
 
     @Override
     public void run() {
-        CuentaClient client = service.client();
-        client.patch(tenant.path(client), Map.of("secondFactor", secondFactor));
-        spec.commandLine()
-                .getOut()
-                .println(
-                        secondFactor
-                                ? "Memberships there count only with a second factor from now on."
-                                : "Memberships there count without a second factor.");
+        tenant.set(
+                "secondFactor",
+                secondFactor,
+                secondFactor
+                        ? "Memberships there count only with a second factor from now on."
+                        : "Memberships there count without a second factor.");
     }
 }

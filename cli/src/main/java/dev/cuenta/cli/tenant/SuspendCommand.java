@@ -1,12 +1,7 @@
 package dev.cuenta.cli.tenant;
 
-import dev.cuenta.cli.Service;
-import dev.cuenta.cli.connection.CuentaClient;
-import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Spec;
 
 @Command(
         name = "suspend",
@@ -17,19 +12,11 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExample:%n",
         footer = {"  cuenta tenants suspend 'South pontoon'"})
 final class SuspendCommand implements Runnable {
-    @Spec
-    private CommandSpec spec;
-
     @Mixin
-    private Service service;
-
-    @Mixin
-    private NamedTenant tenant;
+    private ChangedTenant tenant;
 
     @Override
     public void run() {
-        CuentaClient client = service.client();
-        client.patch(tenant.path(client), Map.of("suspended", true));
-        spec.commandLine().getOut().println("Suspended " + tenant + ". To let it go on: cuenta tenants resume");
+        tenant.set("suspended", true, "Suspended %s. To let it go on: cuenta tenants resume");
     }
 }

@@ -13,11 +13,11 @@ import dev.cuenta.core.type.Column;
 /** Who may read and write a field. */
 final class AccessRules {
     private final AccountModel model;
-    private final Findings findings;
+    private final FieldFindings findings;
 
     AccessRules(AccountModel model, Findings findings) {
         this.model = model;
-        this.findings = findings;
+        this.findings = new FieldFindings(findings);
     }
 
     void check() {
@@ -32,7 +32,7 @@ final class AccessRules {
             return;
         }
         if (!field.stored() || field.type().isPicture() || field.column().is(Column.Kind.ACCOUNT)) {
-            add(
+            findings.add(
                     FindingCode.SECRET_OF_NO_USE,
                     field,
                     ".sensitivity",
@@ -40,7 +40,7 @@ final class AccessRules {
                     "Use `sensitivity: personal`.");
         }
         if (field.returned() == Returned.ALWAYS || field.returned() == Returned.DEFAULT) {
-            add(
+            findings.add(
                     FindingCode.SECRET_TOO_OPEN,
                     field,
                     ".returned",
@@ -48,7 +48,7 @@ final class AccessRules {
                     "Use `returned: request`, or leave it out: that is what secrets do.");
         }
         if (field.read().contains(Party.MEMBER) || field.read().contains(Party.GUEST)) {
-            add(
+            findings.add(
                     FindingCode.SECRET_TOO_OPEN,
                     field,
                     ".read",
@@ -61,7 +61,7 @@ final class AccessRules {
         boolean personal = field.sensitivity() == Sensitivity.PERSONAL;
         boolean open = field.read().contains(Party.MEMBER) || field.read().contains(Party.GUEST);
         if (personal && open && field.leaves()) {
-            add(
+            findings.add(
                     FindingCode.PERSONAL_TOO_OPEN,
                     field,
                     ".read",
@@ -69,7 +69,7 @@ final class AccessRules {
                     "Remove member and guest from its read list.");
         }
         if (field.stored() && field.write().isEmpty() && field.mutability() != Mutability.READ_ONLY) {
-            add(
+            findings.add(
                     FindingCode.WRITABLE_BY_NOBODY,
                     field,
                     ".write",
@@ -77,16 +77,12 @@ final class AccessRules {
                     "Name who may, or say `mutability: readOnly`.");
         }
         if (field.read().isEmpty() && field.leaves()) {
-            add(
+            findings.add(
                     FindingCode.READABLE_BY_NOBODY,
                     field,
                     ".read",
                     "Nobody may read `" + field.path() + "`.",
                     "Name who may, or say `returned: never`.");
         }
-    }
-
-    private void add(FindingCode code, Field field, String below, String message, String advice) {
-        findings.add(code, Paths.of(field) + below, message, advice);
     }
 }

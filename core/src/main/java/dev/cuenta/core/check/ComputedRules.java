@@ -13,11 +13,11 @@ import java.util.Set;
 /** Fields that are computed: from what, and what that shows. */
 final class ComputedRules {
     private final AccountModel model;
-    private final Findings findings;
+    private final FieldFindings findings;
 
     ComputedRules(AccountModel model, Findings findings) {
         this.model = model;
-        this.findings = findings;
+        this.findings = new FieldFindings(findings);
     }
 
     void check() {
@@ -26,7 +26,7 @@ final class ComputedRules {
 
     private void check(Field field) {
         if (dependsOn(field, field.path(), new HashSet<>())) {
-            add(
+            findings.add(
                     FindingCode.COMPUTED_CIRCLE,
                     field,
                     ".compute",
@@ -40,7 +40,7 @@ final class ComputedRules {
         for (String source : Objects.requireNonNull(field.compute()).fields()) {
             model.field(source)
                     .filter(from -> field.leaves() && reveals(from, field))
-                    .ifPresent(from -> add(
+                    .ifPresent(from -> findings.add(
                             FindingCode.COMPUTED_REVEALS,
                             field,
                             ".compute",
@@ -65,9 +65,5 @@ final class ComputedRules {
                         || model.field(path)
                                 .filter(other -> dependsOn(other, sought, seen))
                                 .isPresent());
-    }
-
-    private void add(FindingCode code, Field field, String below, String message, String advice) {
-        findings.add(code, Paths.of(field) + below, message, advice);
     }
 }

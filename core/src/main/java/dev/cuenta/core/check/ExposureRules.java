@@ -51,11 +51,11 @@ final class ExposureRules {
             List.of("credit", "balance", "points", "quota", "discount", "limit");
 
     private final AccountModel model;
-    private final Findings findings;
+    private final FieldFindings findings;
 
     ExposureRules(AccountModel model, Findings findings) {
         this.model = model;
-        this.findings = findings;
+        this.findings = new FieldFindings(findings);
     }
 
     void check() {
@@ -71,7 +71,7 @@ final class ExposureRules {
         if (field.uniqueness() != Uniqueness.NONE
                 && field.erase() != null
                 && !String.valueOf(field.erase()).contains(Field.ERASED_ID)) {
-            add(
+            findings.add(
                     FindingCode.ERASE_COLLIDES,
                     field,
                     ".erase",
@@ -80,7 +80,7 @@ final class ExposureRules {
         }
         Optional<RetentionRule> anonymising = anonymising();
         if (anonymising.isPresent() && !Erasure.possible(field)) {
-            add(
+            findings.add(
                     FindingCode.ERASE_OWED,
                     field,
                     "",
@@ -96,7 +96,7 @@ final class ExposureRules {
         String name = field.path().name().toLowerCase(Locale.ROOT);
         boolean looksPersonal = PERSONAL_NAMES.contains(name) || field.type().tellsWho();
         if (left && looksPersonal && anonymising().isPresent()) {
-            add(
+            findings.add(
                     FindingCode.LOOKS_PERSONAL,
                     field,
                     "",
@@ -120,7 +120,7 @@ final class ExposureRules {
         boolean onlyAtSignUp = !field.write().contains(Party.OWNER);
         if (field.write().contains(Party.GUEST)
                 && (((flag || number) && onlyAtSignUp) || (amount && isBalance(field)))) {
-            add(
+            findings.add(
                     FindingCode.GUEST_WRITES_FLAG,
                     field,
                     ".write",
@@ -142,7 +142,7 @@ final class ExposureRules {
                         && !field.type().isReachedBy(Delivery.MAIL)
                         && mayHoldAnAddress(field))
                 .forEach(
-                        field -> add(
+                        field -> findings.add(
                                 FindingCode.SIGN_IN_OVERLAPS,
                                 field,
                                 ".signIn",
@@ -156,9 +156,5 @@ final class ExposureRules {
                 .map(other -> other.type().identifier())
                 .anyMatch(
                         text -> field.type().read(text, field.limits()).value().isPresent());
-    }
-
-    private void add(FindingCode code, Field field, String below, String message, String advice) {
-        findings.add(code, Paths.of(field) + below, message, advice);
     }
 }

@@ -19,11 +19,11 @@ final class FieldRules {
     private static final List<String> PHONE_WORDS = List.of("phone", "mobile", "telephone", "fax");
 
     private final AccountModel model;
-    private final Findings findings;
+    private final FieldFindings findings;
 
     FieldRules(AccountModel model, Findings findings) {
         this.model = model;
-        this.findings = findings;
+        this.findings = new FieldFindings(findings);
     }
 
     void check() {
@@ -45,7 +45,7 @@ final class FieldRules {
         boolean signUpIsOpen =
                 model.fields().values().stream().anyMatch(other -> other.write().contains(Party.GUEST));
         if (signUpIsOpen && atSignUp && field.required() && field.defaultValue() == null && !guestWrites) {
-            add(
+            findings.add(
                     FindingCode.SIGN_UP_IMPOSSIBLE,
                     field,
                     "",
@@ -59,7 +59,7 @@ final class FieldRules {
             return;
         }
         if (!field.required()) {
-            add(
+            findings.add(
                     FindingCode.SIGN_IN_OPTIONAL,
                     field,
                     ".signIn",
@@ -67,7 +67,7 @@ final class FieldRules {
                     "Add `required: true`.");
         }
         if (!field.unique()) {
-            add(
+            findings.add(
                     FindingCode.SIGN_IN_NOT_UNIQUE,
                     field,
                     ".signIn",
@@ -75,7 +75,7 @@ final class FieldRules {
                     "Add `uniqueness: server`.");
         }
         if (field.limits().caseExact()) {
-            add(
+            findings.add(
                     FindingCode.SIGN_IN_CASE_EXACT,
                     field,
                     ".caseExact",
@@ -83,7 +83,7 @@ final class FieldRules {
                     "Take `caseExact` out.");
         }
         if (field.path().profile() != null || field.column().kind() != Column.Kind.TEXT) {
-            add(
+            findings.add(
                     FindingCode.SIGN_IN_ELSEWHERE,
                     field,
                     ".signIn",
@@ -94,7 +94,7 @@ final class FieldRules {
 
     private void checkValues(Field field) {
         if (field.uniqueness() != Uniqueness.NONE && field.defaultValue() != null) {
-            add(
+            findings.add(
                     FindingCode.DEFAULT_OF_IDENTIFIER,
                     field,
                     ".default",
@@ -103,7 +103,7 @@ final class FieldRules {
         }
         String pattern = field.limits().pattern();
         if (pattern != null && List.of(".*", "^.*$", ".+", "^.+$").contains(pattern)) {
-            add(
+            findings.add(
                     FindingCode.PATTERN_TOO_WIDE,
                     field,
                     ".pattern",
@@ -112,7 +112,7 @@ final class FieldRules {
         }
         boolean onlyOwner = field.write().equals(Set.of(Party.OWNER));
         if (field.mutability() == Mutability.IMMUTABLE && onlyOwner && field.defaultValue() == null) {
-            add(
+            findings.add(
                     FindingCode.IMMUTABLE_AND_UNSET,
                     field,
                     ".mutability",
@@ -125,7 +125,7 @@ final class FieldRules {
         boolean comparable =
                 !field.type().isMany() && !field.type().comparisons().isEmpty();
         if (field.uniqueWithinTenant() && !model.tenants().present()) {
-            add(
+            findings.add(
                     FindingCode.UNIQUE_WITHOUT_TENANTS,
                     field,
                     ".uniqueness",
@@ -133,7 +133,7 @@ final class FieldRules {
                     "Declare `tenants`, or use `server`.");
         }
         if (field.uniqueness() != Uniqueness.NONE && !comparable) {
-            add(
+            findings.add(
                     FindingCode.UNKNOWN_KEY,
                     field,
                     ".uniqueness",
@@ -141,7 +141,7 @@ final class FieldRules {
                     "Take it out.");
         }
         if (field.indexed() && !comparable) {
-            add(
+            findings.add(
                     FindingCode.UNKNOWN_KEY,
                     field,
                     ".indexed",
@@ -150,7 +150,7 @@ final class FieldRules {
         }
         boolean text = field.column().is(Column.Kind.TEXT);
         if (field.search() && !text) {
-            add(
+            findings.add(
                     FindingCode.UNKNOWN_KEY,
                     field,
                     ".search",
@@ -159,7 +159,7 @@ final class FieldRules {
                     "Remove `search`; `indexed` is for comparisons and sorting.");
         }
         if (field.column().is(Column.Kind.ACCOUNT) && (field.required() || field.defaultValue() != null)) {
-            add(
+            findings.add(
                     FindingCode.BAD_VALUE,
                     field,
                     "",
@@ -175,7 +175,7 @@ final class FieldRules {
         if (field.type().isOfAnyLength()
                 && (field.indexed() || field.unique())
                 && (longest == null || longest > LONGEST_INDEXED)) {
-            add(
+            findings.add(
                     FindingCode.BAD_VALUE,
                     field,
                     field.indexed() ? ".indexed" : ".uniqueness",
@@ -188,7 +188,7 @@ final class FieldRules {
         boolean byExisting = Boolean.TRUE.equals(field.existing());
         boolean byDefault = Boolean.TRUE.equals(field.defaultValue()) && field.existing() == null;
         if (byExisting || byDefault) {
-            add(
+            findings.add(
                     FindingCode.PROMOTES_EXISTING,
                     field,
                     byExisting ? ".existing" : ".default",
@@ -202,7 +202,7 @@ final class FieldRules {
         boolean numeric =
                 field.column().kind() == Column.Kind.BIGINT || field.column().kind() == Column.Kind.NUMERIC;
         if (numeric && PHONE_WORDS.stream().anyMatch(name::contains)) {
-            add(
+            findings.add(
                     FindingCode.PHONE_AS_NUMBER,
                     field,
                     ".type",
@@ -210,16 +210,12 @@ final class FieldRules {
                     "Use `type: phone`.");
         }
         if (field.type().isProse() && field.limits().maxLength() == null) {
-            add(
+            findings.add(
                     FindingCode.UNBOUNDED_TEXT,
                     field,
                     "",
                     "`" + field.path() + "` has no limit.",
                     "Add `maxLength`, such as `maxLength: 2000`.");
         }
-    }
-
-    private void add(FindingCode code, Field field, String below, String message, String advice) {
-        findings.add(code, Paths.of(field) + below, message, advice);
     }
 }
