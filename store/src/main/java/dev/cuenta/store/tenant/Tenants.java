@@ -32,6 +32,14 @@ public final class Tenants {
             "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.archived_at is not null as archived, t.most_members, t.most_invitations, t.most_requests,"
                     + " array(select d.domain from cuenta.tenant_domain d where d.tenant_id = t.id order by d.domain) as domains";
 
+    private static final String PLACE = "select created_at, id from cuenta.tenant where id = :after";
+
+    /** Never before the first that begins so. */
+    private static final String PLACE_BY_NAME = """
+            select greatest(lower(name) collate "C", :beginning),
+                case when lower(name) collate "C" < :beginning then cast('00000000-0000-0000-0000-000000000000' as uuid) else id end
+            from cuenta.tenant where id = :after""";
+
     private final Work work;
 
     public Tenants(Work work) {
@@ -160,16 +168,20 @@ public final class Tenants {
         String order = beginning.isEmpty() ? "t.created_at" : "lower(t.name)";
         List<String> where = new ArrayList<>(List.of("t.archived_at is " + (archived ? "not null" : "null")));
         if (!beginning.isEmpty()) {
-            // What begins with something is a range in the order of the letters' numbers, as the index has them.
+            // What begins with something is a range in the order of the letters' numbers, as the index has them. After
+            // a place it has
+            // one end only, or PostgreSQL would believe that it is short, and sort it.
             order += " collate \"C\"";
-            where.add(order + " >= :beginning and " + order + " < :beyond");
+            where.add(order + " < :beyond");
+            if (after == null) {
+                where.add(order + " >= :beginning");
+            }
             String lower = beginning.toLowerCase(Locale.ROOT);
             parameters.put("beginning", lower);
             parameters.put("beyond", lower + Character.toString(Character.MAX_CODE_POINT));
         }
         if (after != null) {
-            String key = beginning.isEmpty() ? "created_at" : "lower(name) collate \"C\"";
-            where.add("(" + order + ", t.id) > (select " + key + ", id from cuenta.tenant where id = :after)");
+            where.add("(" + order + ", t.id) > (" + (beginning.isEmpty() ? PLACE : PLACE_BY_NAME) + ")");
             parameters.put("after", after.value());
         }
         String condition = String.join(" and ", where);

@@ -156,7 +156,7 @@ class RowsReadTest {
         database.sql().sql("""
                         insert into cuenta.tenant (id, name, slug, created_at, suspended_at, archived_at)
                         select gen_random_uuid(), 'Pier ' || n, 'pier-' || n, timestamptz '2025-01-01' + n * interval '1 min',
-                            case when n % 100 = 0 then now() end, case when n % 400 = 0 then now() end
+                            case when n % 100 = 0 or n <= 20000 then now() end, case when n <= 20000 then now() end
                         from generate_series(1, ?) n""").param(TENANTS).update();
         database.sql().sql("vacuum analyze").update();
     }
