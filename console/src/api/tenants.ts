@@ -4,6 +4,8 @@ import type { Wire } from "./wire.ts";
 
 export type Tenant = Wire["Tenant"];
 
+export type TenantChange = Wire["TenantChange"];
+
 export type TenantPage = Wire["TenantPage"];
 
 export type Invitation = Wire["Invitation"];
@@ -25,7 +27,7 @@ export async function readTenant(tenant: string): Promise<Tenant> {
   return (await request<Tenant>("GET", `/v1/tenants/${tenant}`)).body;
 }
 
-export async function changeTenant(tenant: string, change: Wire["TenantChange"]): Promise<Tenant> {
+export async function changeTenant(tenant: string, change: TenantChange): Promise<Tenant> {
   return (await request<Tenant>("PATCH", `/v1/tenants/${tenant}`, { body: change })).body;
 }
 

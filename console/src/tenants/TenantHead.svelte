@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
-  import type { Tenant } from "../api/tenants.ts";
+  import type { Tenant, TenantChange } from "../api/tenants.ts";
   import Notice from "../parts/Notice.svelte";
   import { session } from "../session/session.svelte.ts";
   import type { TenantState } from "./tenants.svelte.ts";
@@ -17,7 +17,7 @@
   );
 </script>
 
-{#snippet change(label: string, to: { suspended?: boolean; archived?: boolean; secondFactor?: boolean })}
+{#snippet change(label: string, to: TenantChange)}
   <Button size="sm" color="alternative" disabled={state.busy} onclick={() => state.set(to)}>{label}</Button>
 {/snippet}
 

@@ -14,6 +14,7 @@ import {
   type Invitation,
   type Removal,
   type Tenant,
+  type TenantChange,
 } from "../api/tenants.ts";
 import { Attempts } from "../parts/attempts.svelte.ts";
 
@@ -148,7 +149,7 @@ export class TenantState extends Attempts {
     }, inputOf);
   }
 
-  async set(change: { suspended?: boolean; archived?: boolean; secondFactor?: boolean }): Promise<void> {
+  async set(change: TenantChange): Promise<void> {
     await this.attempt(async () => {
       this.tenant = await changeTenant(this.#id, change);
       this.removal = null;
