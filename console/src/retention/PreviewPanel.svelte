@@ -50,9 +50,7 @@
     {#if preview.accounts > preview.first.length}<p class="quiet mt-2">
         and {(preview.accounts - preview.first.length).toLocaleString()} more
       </p>{/if}
-    {#if preview.do !== "anonymise"}<p class="mt-3">
-        Also deleted: {inWords(preview.dependents, preview.estimated)}.
-      </p>{/if}
+    <p class="mt-3">{action.also}: {inWords(preview.dependents, preview.estimated)}.</p>
   {:else}
     <p class="quiet">No account's time has come.</p>
   {/if}

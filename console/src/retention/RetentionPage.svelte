@@ -44,7 +44,7 @@
     {#each retention.rules ?? [] as rule (rule.name)}
       <div class="sheet flex flex-wrap items-center gap-x-6 gap-y-2 p-4">
         <div class="min-w-0">
-          <h2 class="font-mono">{rule.name}</h2>
+          <h2>{rule.label} <span class="quiet font-mono font-normal">{rule.name}</span></h2>
           <p>
             {ACTIONS[rule.do].word}s accounts {spanInWords(rule.after)} after
             <span class="font-mono">{rule.since}</span>

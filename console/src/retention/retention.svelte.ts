@@ -91,10 +91,18 @@ export function inWords(counts: Record<string, number>, estimated: string[] = []
 }
 
 /** A rule's action as a button and a sentence say it. */
-export const ACTIONS: Record<Action, { word: string; means: string }> = {
-  delete: { word: "Delete", means: "for good. This cannot be undone." },
-  anonymise: { word: "Anonymise", means: "for good: what tells whose they were goes. This cannot be undone." },
-  archive: { word: "Archive", means: "out of everyone's reach. They can be brought back, without their pictures." },
+export const ACTIONS: Record<Action, { word: string; means: string; also: string }> = {
+  delete: { word: "Delete", means: "for good. This cannot be undone.", also: "Also deleted" },
+  anonymise: {
+    word: "Anonymise",
+    means: "for good: what tells whose they were goes. This cannot be undone.",
+    also: "Also affected",
+  },
+  archive: {
+    word: "Archive",
+    means: "out of everyone's reach. They can be brought back, without their pictures.",
+    also: "Also archived",
+  },
 };
 
 /** `P14D` as "14 days"; what is no simple duration stays as it is. */

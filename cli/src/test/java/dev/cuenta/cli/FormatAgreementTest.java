@@ -10,6 +10,7 @@ import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.file.FormatSchema;
 import dev.cuenta.core.file.ModelFile;
 import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.type.FieldTypes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,7 +18,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.snakeyaml.engine.v2.api.Dump;
@@ -31,16 +41,81 @@ import org.snakeyaml.engine.v2.api.LoadSettings;
  */
 class FormatAgreementTest {
     private static final Path ROOT = Path.of(System.getProperty("cuenta.root", ".."));
+    private static final String EVERY_CONSTRUCT = "store/src/test/resources/every-construct.yaml";
+    private static final String SUMMER = "marea/summer.account-model.yaml";
+    private static final Object FIELD = ((Map<?, ?>) FormatSchema.schema().get("$defs")).get("field");
     private static final List<List<Integer>> NO_SHAPE = List.of(List.of(1));
     private static final Schema SCHEMA = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
             .getSchema(CuentaClient.json().writeValueAsString(FormatSchema.schema()));
 
     private record Mutant(String where, Object file) {}
 
+    @Test
+    void the_files_have_every_key_that_the_schema_has() throws IOException {
+        Map<String, Boolean> had = new TreeMap<>();
+        look(FormatSchema.schema(), List.of(load(EVERY_CONSTRUCT), load(SUMMER)), "", had);
+
+        assertThat(had.keySet()).hasSizeGreaterThan(100);
+        assertThat(had).doesNotContainValue(false);
+    }
+
+    @Test
+    void the_page_about_the_format_has_every_key_and_every_type() throws IOException {
+        Map<String, Boolean> keys = new TreeMap<>();
+        look(FormatSchema.schema(), List.of(), "", keys);
+        Set<String> words = keys.keySet().stream()
+                .map(way -> way.replaceFirst(".*/", ""))
+                .collect(Collectors.toCollection(TreeSet::new));
+        words.addAll(FieldTypes.names());
+
+        String code = Pattern.compile("`[^`]+`|```.*?```", Pattern.DOTALL)
+                .matcher(Files.readString(ROOT.resolve("docs/account-model.md")))
+                .results()
+                .map(MatchResult::group)
+                .collect(Collectors.joining(" "));
+        words.removeIf(Pattern.compile("\\W+").splitAsStream(code).collect(Collectors.toSet())::contains);
+        assertThat(words).isEmpty();
+    }
+
+    /** By the way to each key that a schema knows: whether any of the values has it. A field is one wherever it is. */
+    private static void look(Object schema, List<Object> values, String where, Map<String, Boolean> had) {
+        if (!(schema instanceof Map<?, ?> map)) {
+            return;
+        }
+        if (map.containsKey("$ref")) {
+            look(FIELD, values, "field", had);
+        }
+        if (map.get("anyOf") instanceof List<?> forms) {
+            forms.forEach(form -> look(form, values, where, had));
+        }
+        if (map.get("properties") instanceof Map<?, ?> properties) {
+            properties.forEach((key, inner) -> {
+                List<Object> having = inner(values, key::equals);
+                had.merge(where + "/" + key, !having.isEmpty(), Boolean::logicalOr);
+                look(inner, having, where + "/" + key, had);
+            });
+        }
+        look(map.get("additionalProperties"), inner(values, key -> true), where + "/*", had);
+    }
+
+    private static List<Object> inner(List<Object> values, Predicate<Object> keys) {
+        return values.stream()
+                .filter(Map.class::isInstance)
+                .flatMap(value -> ((Map<?, ?>) value).entrySet().stream())
+                .filter(entry -> keys.test(entry.getKey()))
+                .<Object>map(Map.Entry::getValue)
+                .filter(Objects::nonNull)
+                .toList();
+    }
+
+    private static Object load(String name) throws IOException {
+        return new Load(LoadSettings.builder().build()).loadFromString(Files.readString(ROOT.resolve(name)));
+    }
+
     @ParameterizedTest
-    @ValueSource(strings = {"store/src/test/resources/every-construct.yaml", "marea/summer.account-model.yaml"})
+    @ValueSource(strings = {EVERY_CONSTRUCT, SUMMER})
     void the_schema_and_the_reader_refuse_the_same_places(String name) throws IOException {
-        Object file = new Load(LoadSettings.builder().build()).loadFromString(Files.readString(ROOT.resolve(name)));
+        Object file = load(name);
         assertThat(SCHEMA.validate(CuentaClient.json().writeValueAsString(file), InputFormat.JSON))
                 .isEmpty();
         List<String> disagreements = new ArrayList<>();

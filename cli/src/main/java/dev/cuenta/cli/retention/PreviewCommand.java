@@ -47,9 +47,8 @@ final class PreviewCommand implements Runnable {
         }
         long held = preview.held();
         if (held > 0) {
-            out.println(
-                    held + (held == 1 ? " more is" : " more are")
-                            + " skipped: records of services keep them from being deleted (cuenta accounts dependents ACCOUNT).");
+            out.println(held + (held == 1 ? " more is" : " more are")
+                    + " skipped: records of services keep them (cuenta accounts dependents ACCOUNT).");
         }
         out.flush();
     }
@@ -64,7 +63,14 @@ final class PreviewCommand implements Runnable {
             out.println("and " + (accounts - shown) + " more");
         }
         out.println();
-        out.println((preview.does() == RetentionAction.ANONYMISE ? "Also affected: " : "Also deleted: ")
-                + Counts.of(preview.dependents(), preview.estimated()));
+        out.println(also(preview.does()) + ": " + Counts.of(preview.dependents(), preview.estimated()));
+    }
+
+    private static String also(RetentionAction action) {
+        return switch (action) {
+            case DELETE -> "Also deleted";
+            case ANONYMISE -> "Also affected";
+            case ARCHIVE -> "Also archived";
+        };
     }
 }

@@ -39,11 +39,12 @@ final class RetentionReader {
                 .flatMap(Element::section)
                 .map(RetentionReader::atMost)
                 .orElse(RetentionRule.AtMost.DEFAULT);
-        section.take("label");
+        String label = section.take("label").flatMap(Element::text).orElse(Names.label(name));
         section.refuseOthers();
         String text = where.flatMap(Element::text).orElse("");
         return after.map(span -> new RetentionRule(
                 name,
+                label,
                 where.map(element -> filter(element, text)).orElse(null),
                 text,
                 span,

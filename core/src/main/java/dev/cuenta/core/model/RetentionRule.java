@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * Which accounts go, when, and how.
  *
+ * @param label what people call it
  * @param where the accounts it is about; null for all
  * @param whereText the same as it was written
  * @param since the date or instant from which {@code after} is counted: a field, {@code meta.created} or
@@ -18,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record RetentionRule(
         String name,
+        String label,
         @Nullable Filter where,
         String whereText,
         Span after,

@@ -67,16 +67,25 @@ public record Selection(Condition condition, Condition due, Attribute since, Ins
         if (rule.where() != null) {
             conditions.add(new Conditions(attributes).bind(rule.where()).orElseThrow());
         }
-        if (rule.action() == RetentionRule.Action.ANONYMISE) {
-            Attribute done = attributes.find(Attributes.ANONYMISED).orElseThrow();
-            conditions.add(new Condition.Not(new Condition.Present(done)));
-        }
+        done(rule.action())
+                .flatMap(attributes::find)
+                .map(Condition.Present::new)
+                .map(Condition.Not::new)
+                .ifPresent(conditions::add);
         model.administeringRoles().forEach(role -> conditions.add(sparing(role, attributes)));
         Condition due = new Condition.And(conditions);
         boolean holds = model.services().values().stream()
                 .anyMatch(service -> !service.restricting().isEmpty());
         Condition taken = holds ? new Condition.And(List.of(due, new Condition.Unheld())) : due;
         return new Selection(taken, due, since, cutoff);
+    }
+
+    /** What an account has when its rule has been run on it and it is there still, or it would be due for ever. */
+    private static Optional<String> done(RetentionRule.Action action) {
+        return switch (action) {
+            case DELETE, ARCHIVE -> Optional.empty();
+            case ANONYMISE -> Optional.of(Attributes.ANONYMISED);
+        };
     }
 
     /** Whoever administers is never pruned, or a rule could lock everybody out. */

@@ -90,17 +90,16 @@ final class RoleDiff {
                     before,
                     "is called `" + after.name() + "`",
                     "Its team must have a version that knows the new name.");
-            owed.said("name", "label"); // it is told that it is called otherwise
+            owed.said("name", "label", "formerly"); // it is told that it is called otherwise
         }
-        owed.said("formerly"); // the number says that it is the same role
-        if (owed.containsAny("label", "description")) {
+        if (owed.containsAny("label", "description", "formerly")) {
             changes.add(Change.of(
                     ChangeKind.FIELD_DESCRIBED,
                     "roles." + after.name(),
                     Effect.INSTANT,
                     "The role `" + after.name() + "` is described differently.",
                     "No record changes."));
-            owed.said("label", "description");
+            owed.said("label", "description", "formerly");
         }
         if (owed.containsAny("kinds", "excludes")) {
             holding(after);

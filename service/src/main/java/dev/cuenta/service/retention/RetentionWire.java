@@ -21,6 +21,7 @@ final class RetentionWire {
         Optional<Schedule> schedule = Optional.ofNullable(rule.schedule());
         return new RetentionRule(
                 rule.name(),
+                rule.label(),
                 rule.whereText(),
                 rule.after().toString(),
                 rule.since(),

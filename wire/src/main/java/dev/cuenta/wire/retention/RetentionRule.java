@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * A rule of the live model.
  *
+ * @param label what people call it
  * @param where a filter
  * @param after an ISO 8601 duration
  * @param since the moment from which that counts
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record RetentionRule(
         String name,
+        String label,
         String where,
         String after,
         String since,
