@@ -14,7 +14,7 @@
   const fields = $derived(form.fields.filter((field) => field.reads && field.comparisons.length));
   const field = $derived(fields.find((each) => each.path === path));
   const operators = $derived([...(field?.comparisons ?? []), "pr"]);
-  const values = $derived(field?.type === "boolean" ? ["true", "false"] : (field?.options ?? []));
+  const values = $derived(field?.each === "checkbox" ? ["true", "false"] : (field?.options ?? []));
 
   function look(next: string[]) {
     list.expression = filterOf(next);

@@ -4,6 +4,7 @@
   import type { Field } from "../api/model.ts";
   import Lookup from "../parts/Lookup.svelte";
   import { session } from "../session/session.svelte.ts";
+  import { INPUT_TYPE } from "./controls.ts";
   import { searchFilter } from "./fields.ts";
 
   interface Props {
@@ -69,7 +70,7 @@
     {:else}
       <Input
         {...shared}
-        type={field.control as "text"}
+        type={INPUT_TYPE[field.control] ?? "text"}
         step={field.control === "number" ? step : undefined}
         bind:value={value as string}
       />

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { fireEvent, render, screen } from "@testing-library/svelte";
 import { describe, expect, it, vi } from "vitest";
+import type { Field } from "../api/model.ts";
 import { session } from "../session/session.svelte.ts";
 import { answering, field, form, noor } from "../test/marea.ts";
 import FieldControl from "./FieldControl.svelte";
@@ -8,7 +9,7 @@ import { drawing } from "../test/setup.ts";
 
 drawing();
 
-function control(control: string, more = {}) {
+function control(control: Field["control"], more = {}) {
   render(FieldControl, {
     field: field("theme", { label: "Theme", control, ...more }),
     value: control === "checkbox" ? false : "",
@@ -17,7 +18,7 @@ function control(control: string, more = {}) {
 }
 
 describe("a field's control", () => {
-  it.each([
+  it.each<[Field["control"], string, string | undefined]>([
     ["text", "INPUT", "text"],
     ["date", "INPUT", "date"],
     ["number", "INPUT", "number"],

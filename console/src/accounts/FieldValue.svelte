@@ -37,25 +37,25 @@
     title={field.type === "qr" ? String(value) : undefined}
     loading="lazy"
   />
-{:else if field.type === "json"}
+{:else if field.control === "json"}
   <code class="text-xs break-all">{JSON.stringify(value)}</code>
-{:else if field.type === "account"}
+{:else if field.control === "account"}
   <a class="link" href={`/accounts/${String(value)}`}>{value}</a>
-{:else if field.type === "boolean"}
+{:else if field.control === "checkbox"}
   {value ? "yes" : "no"}
 {:else if field.control === "number"}
   {number.format(Number(value))}
-{:else if field.type === "date"}
+{:else if field.control === "date"}
   <Moment at={`${value}T00:00:00`} />
-{:else if field.type === "dateTime"}
+{:else if field.control === "datetime-local"}
   <Moment at={String(value)} time />
-{:else if field.type === "choice"}
+{:else if field.control === "select"}
   <Badge color="gray" class="font-normal dark:bg-gray-700 dark:text-gray-200">{value}</Badge>
-{:else if field.type === "url"}
+{:else if field.control === "url"}
   <a class="link" href={String(value)} rel="noreferrer noopener" target="_blank"
     >{String(value).replace(/^https?:\/\//, "")}</a
   >
-{:else if field.type === "text"}
+{:else if field.control === "textarea"}
   <span class="whitespace-pre-line">{value}</span>
 {:else}
   {value}

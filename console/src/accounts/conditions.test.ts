@@ -26,9 +26,15 @@ test("what is joined by or is kept together when more is added", () => {
 });
 
 test("a value is written as its field's type is", () => {
-  expect(conditionOf(field("mooring.credit", { type: "decimal" }), "lt", " 12.5 ")).toBe("mooring.credit lt 12.5");
-  expect(conditionOf(field("mooring.credit", { type: "decimal" }), "lt", "much")).toBe('mooring.credit lt "much"');
-  expect(conditionOf(field("newsletter", { type: "boolean" }), "eq", "true")).toBe("newsletter eq true");
+  expect(conditionOf(field("mooring.credit", { type: "decimal", control: "number" }), "lt", " 12.5 ")).toBe(
+    "mooring.credit lt 12.5",
+  );
+  expect(conditionOf(field("mooring.credit", { type: "decimal", control: "number" }), "lt", "much")).toBe(
+    'mooring.credit lt "much"',
+  );
+  expect(conditionOf(field("newsletter", { type: "boolean", control: "checkbox" }), "eq", "true")).toBe(
+    "newsletter eq true",
+  );
   expect(conditionOf(field("theme"), "eq", 'a "quoted" one')).toBe('theme eq "a \\"quoted\\" one"');
   expect(conditionOf(field("phone"), "pr", "")).toBe("phone pr");
 });

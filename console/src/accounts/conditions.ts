@@ -52,7 +52,7 @@ export function conditionOf(field: Field, operator: string, value: string): stri
 
 /** What is no number goes as a text, so that the service says what is wrong with it. */
 function literal(field: Field, value: string): string {
-  const number = ["integer", "decimal"].includes(field.type) && value !== "" && !Number.isNaN(Number(value));
-  const flag = field.type === "boolean" && ["true", "false"].includes(value);
+  const number = field.each === "number" && value !== "" && !Number.isNaN(Number(value));
+  const flag = field.each === "checkbox" && ["true", "false"].includes(value);
   return number || flag ? value : JSON.stringify(value);
 }

@@ -89,7 +89,7 @@ function fromControl(field: Field, value: string | boolean): Value | null {
 
 /** What is no number and no JSON goes as a text, so that the service says what is wrong with it. */
 function one(field: Field, value: string): Value {
-  if (field.type === "integer" || field.type === "decimal") return Number.isNaN(Number(value)) ? value : Number(value);
+  if (field.each === "number") return Number.isNaN(Number(value)) ? value : Number(value);
   if (field.control === "json") return parsed(value);
   return field.control === "datetime-local" ? new Date(value).toISOString() : value;
 }

@@ -15,6 +15,7 @@ export function field(path: string, more: Partial<Field> = {}): Field {
     type: "string",
     many: false,
     control: "text",
+    each: more.control ?? "text",
     required: false,
     scale: 0,
     options: [],

@@ -83,7 +83,7 @@ class ConventionsTest {
     private void twoPages() {
         answers.put("/v1/accounts?limit=200&cursor=second", "{\"items\": [" + account("b, or \\\"b\\\"") + "]}");
         answers.put("/v1/accounts?limit", "{\"items\": [" + account("a") + "], \"next\": \"second\"}");
-        answers.put("/v1/model/form", "{\"signIn\": [\"email\", \"username\"]}");
+        answers.put("/v1/model/form", "{\"signIn\": [\"email\", \"username\"], \"fields\": []}");
     }
 
     @Test
@@ -144,7 +144,7 @@ class ConventionsTest {
         answers.put("/v1/tenants/punta-clara", harbour);
         answers.put("/v1/tenants", "{\"items\": [" + harbour + "]}");
         answers.put("/v1/accounts", "{\"items\": [" + account("a") + "]}");
-        answers.put("/v1/model/form", "{\"signIn\": [\"email\"]}");
+        answers.put("/v1/model/form", "{\"signIn\": [\"email\"], \"fields\": []}");
         assertThat(run("accounts", "list", "--tenant", named)).isZero();
         assertThat(asked).contains("GET /v1/accounts?limit=25 in " + HARBOUR);
     }
@@ -178,7 +178,7 @@ class ConventionsTest {
 
     @Test
     void an_account_goes_by_whatever_it_signs_in_with() {
-        answers.put("/v1/model/form", "{\"signIn\": [\"email\", \"username\"]}");
+        answers.put("/v1/model/form", "{\"signIn\": [\"email\", \"username\"], \"fields\": []}");
         answers.put("filter=email", "{\"items\": []}");
         answers.put("filter=username", "{\"items\": [" + account("noor") + "]}");
         answers.put("/v1/accounts/" + NOOR, account("noor"));

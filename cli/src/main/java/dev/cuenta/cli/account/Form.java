@@ -4,6 +4,8 @@ import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.wire.model.Form.Field;
+import dev.cuenta.wire.model.FormControl;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -14,26 +16,23 @@ import java.util.Objects;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
-import tools.jackson.databind.JsonNode;
 
 /** What the live model says about fields, as far as the caller may know; turns {@code field=value} into a body. */
 final class Form {
-    private final JsonNode form;
-    private final Map<String, JsonNode> fields = new TreeMap<>();
+    private final dev.cuenta.wire.model.Form form;
+    private final Map<String, Field> fields = new TreeMap<>();
 
-    private Form(JsonNode form) {
+    private Form(dev.cuenta.wire.model.Form form) {
         this.form = form;
-        form.path("fields").forEach(field -> fields.put(field.path("path").asString(), field));
+        form.fields().forEach(field -> fields.put(field.path(), field));
     }
 
     static Form of(CuentaClient client) {
-        return new Form(client.get("/v1/model/form", Map.of()).body());
+        return new Form(client.get("/v1/model/form", Map.of(), dev.cuenta.wire.model.Form.class));
     }
 
     List<String> signInFields() {
-        List<String> names = new ArrayList<>();
-        form.path("signIn").forEach(name -> names.add(name.asString()));
-        return names;
+        return form.signIn();
     }
 
     /** An empty value takes the field's value away. */
@@ -67,7 +66,7 @@ final class Form {
             body.put(path, text);
             return;
         }
-        JsonNode field = fields.get(path);
+        Field field = fields.get(path);
         if (field == null) {
             wrong.add(new Violation(
                     "/" + path.replace('.', '/'),
@@ -75,35 +74,30 @@ final class Form {
                     "There is no such field. " + Nearest.advice(path, fields.keySet())));
             return;
         }
-        Map<String, Object> target = field.has("profile")
-                ? (Map<String, Object>) Objects.requireNonNull(body.computeIfAbsent(
-                        field.path("profile").asString(), name -> new LinkedHashMap<String, Object>()))
-                : body;
-        target.put(field.path("name").asString(), text.isEmpty() ? null : valueOf(field, text));
+        Map<String, Object> target = field.profile() == null
+                ? body
+                : (Map<String, Object>) Objects.requireNonNull(
+                        body.computeIfAbsent(field.profile(), name -> new LinkedHashMap<String, Object>()));
+        target.put(field.name(), text.isEmpty() ? null : valueOf(field, text));
     }
 
     /** Several values stand in one argument, with commas between them. */
-    private static @Nullable Object valueOf(JsonNode field, String text) {
-        String type = field.path("type").asString();
-        return field.path("many").asBoolean()
+    private static @Nullable Object valueOf(Field field, String text) {
+        return field.many()
                 ? Arrays.stream(text.split(","))
-                        .map(item -> value(type, item.strip()))
+                        .map(item -> value(field.each(), item.strip()))
                         .toList()
-                : value(type, text);
+                : value(field.each(), text);
     }
 
     /** What is no number or truth value stays a text: the service then says what it expected. */
-    private static @Nullable Object value(String type, String text) {
-        if (type.equals("boolean") && (text.equals("true") || text.equals("false"))) {
-            return Boolean.valueOf(text);
-        }
-        if ((type.equals("integer") || type.equals("decimal")) && text.matches("-?\\d{1,40}(\\.\\d{1,40})?")) {
-            return new BigDecimal(text);
-        }
-        if (type.equals("json")) {
-            return json(text);
-        }
-        return text;
+    private static @Nullable Object value(FormControl control, String text) {
+        return switch (control) {
+            case CHECKBOX -> text.equals("true") || text.equals("false") ? Boolean.valueOf(text) : text;
+            case NUMBER -> text.matches("-?\\d{1,40}(\\.\\d{1,40})?") ? new BigDecimal(text) : text;
+            case JSON -> json(text);
+            case TEXT, TEXTAREA, EMAIL, TEL, URL, SELECT, DATE, DATETIME_LOCAL, LIST, ACCOUNT, PICTURE -> text;
+        };
     }
 
     /** What is no JSON stays a text as well. */

@@ -41,8 +41,8 @@ final class AccountType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "account";
+    public FormControl control() {
+        return FormControl.ACCOUNT;
     }
 
     /** None: there may be no other account yet, and a made-up one would be refused. */

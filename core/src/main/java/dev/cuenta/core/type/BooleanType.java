@@ -40,8 +40,8 @@ final class BooleanType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "checkbox";
+    public FormControl control() {
+        return FormControl.CHECKBOX;
     }
 
     @Override

@@ -47,8 +47,8 @@ final class ChoiceType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "select";
+    public FormControl control() {
+        return FormControl.SELECT;
     }
 
     @Override

@@ -62,8 +62,8 @@ final class DateTimeType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "datetime-local";
+    public FormControl control() {
+        return FormControl.DATETIME_LOCAL;
     }
 
     @Override

@@ -51,8 +51,8 @@ final class DateType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "date";
+    public FormControl control() {
+        return FormControl.DATE;
     }
 
     @Override

@@ -39,8 +39,8 @@ final class EmailType extends TextualType {
     }
 
     @Override
-    public String control() {
-        return "email";
+    public FormControl control() {
+        return FormControl.EMAIL;
     }
 
     @Override

@@ -116,8 +116,13 @@ public abstract class FieldType {
     /** JSON Schema 2020-12 of the value. */
     public abstract Map<String, Object> schema(Limits limits);
 
-    /** The form control that suits the type, in the words of HTML. */
-    public abstract String control();
+    /** What a form asks for such a value with. */
+    public abstract FormControl control();
+
+    /** What a form would ask for one of several values with; the same as {@link #control} where there is one only. */
+    public FormControl controlOfEach() {
+        return control();
+    }
 
     /** A believable raw value that {@link #read} accepts; the field's name may hint at what it means. */
     public abstract Object sample(String fieldName, Limits limits, Words words);

@@ -79,8 +79,8 @@ final class JsonType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "json";
+    public FormControl control() {
+        return FormControl.JSON;
     }
 
     @Override

@@ -137,8 +137,13 @@ final class ListType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "list";
+    public FormControl control() {
+        return FormControl.LIST;
+    }
+
+    @Override
+    public FormControl controlOfEach() {
+        return one.control();
     }
 
     @Override

@@ -58,8 +58,8 @@ abstract class NumericType extends FieldType {
     }
 
     @Override
-    public String control() {
-        return "number";
+    public FormControl control() {
+        return FormControl.NUMBER;
     }
 
     static long least(Limits limits) {

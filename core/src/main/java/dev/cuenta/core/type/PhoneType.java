@@ -41,8 +41,8 @@ final class PhoneType extends TextualType {
     }
 
     @Override
-    public String control() {
-        return "tel";
+    public FormControl control() {
+        return FormControl.TEL;
     }
 
     /** From the range that Ofcom keeps free for fiction. */

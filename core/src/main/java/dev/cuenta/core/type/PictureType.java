@@ -24,8 +24,8 @@ abstract class PictureType extends FieldType {
     }
 
     @Override
-    public final String control() {
-        return "picture";
+    public final FormControl control() {
+        return FormControl.PICTURE;
     }
 
     /** None: a picture is not part of a body. */

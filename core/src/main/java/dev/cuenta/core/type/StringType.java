@@ -27,8 +27,8 @@ final class StringType extends TextualType {
     }
 
     @Override
-    public String control() {
-        return "text";
+    public FormControl control() {
+        return FormControl.TEXT;
     }
 
     @Override

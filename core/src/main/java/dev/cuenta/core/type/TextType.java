@@ -27,8 +27,8 @@ final class TextType extends TextualType {
     }
 
     @Override
-    public String control() {
-        return "textarea";
+    public FormControl control() {
+        return FormControl.TEXTAREA;
     }
 
     @Override

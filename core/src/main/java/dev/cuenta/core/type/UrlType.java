@@ -42,8 +42,8 @@ final class UrlType extends TextualType {
     }
 
     @Override
-    public String control() {
-        return "url";
+    public FormControl control() {
+        return FormControl.URL;
     }
 
     @Override

@@ -13,6 +13,7 @@ import dev.cuenta.core.type.Limits;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.wire.model.Form;
+import dev.cuenta.wire.model.FormControl;
 import dev.cuenta.wire.model.Sensitivity;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -86,7 +87,8 @@ final class FormWire {
                 field.presentation().group(),
                 field.type().name(),
                 field.type().isMany(),
-                field.type().control(),
+                FormControl.valueOf(field.type().control().name()),
+                FormControl.valueOf(field.type().controlOfEach().name()),
                 field.required(),
                 field.defaultValue() == null ? null : field.type().write(field.defaultValue()),
                 limits.minLength(),

@@ -6,6 +6,7 @@ import dev.cuenta.core.finding.Severity;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.revision.Effect;
+import dev.cuenta.core.type.FormControl;
 import dev.cuenta.service.password.Strength;
 import dev.cuenta.store.live.Control;
 import java.util.Arrays;
@@ -20,6 +21,7 @@ class WordsOfTheWireTest {
         Map.<Class<? extends Enum<?>>, Class<? extends Enum<?>>>of(
                         Severity.class, dev.cuenta.wire.model.Severity.class,
                         Effect.class, dev.cuenta.wire.model.Effect.class,
+                        FormControl.class, dev.cuenta.wire.model.FormControl.class,
                         Sensitivity.class, dev.cuenta.wire.model.Sensitivity.class,
                         Control.class, dev.cuenta.wire.publish.Control.class,
                         RetentionRule.Action.class, dev.cuenta.wire.retention.RetentionAction.class,

@@ -46,6 +46,7 @@ public record Form(
      * @param withinTenant whether an account has a value in each of its tenants; where the request is in none, it stands with each of
      *     them, and can be neither written nor asked for
      * @param control what one fills it in with
+     * @param each what one would fill in one of its values with, where it has several
      * @param defaultValue as JSON has it
      * @param scale digits after the point
      * @param comparisons that filters may ask
@@ -62,7 +63,8 @@ public record Form(
             String group,
             String type,
             boolean many,
-            String control,
+            FormControl control,
+            FormControl each,
             boolean required,
             @JsonProperty("default") @Nullable Object defaultValue,
             @Nullable Integer minLength,
