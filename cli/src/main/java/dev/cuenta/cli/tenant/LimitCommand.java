@@ -1,5 +1,6 @@
 package dev.cuenta.cli.tenant;
 
+import dev.cuenta.cli.NamedTenant;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;

@@ -1,6 +1,7 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.Agreement;
+import dev.cuenta.cli.NamedTenant;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.wire.tenant.TenantRemoval;

@@ -1,6 +1,11 @@
 package dev.cuenta.cli.tenant;
 
 import dev.cuenta.cli.CommandGroup;
+import dev.cuenta.cli.invitation.AcceptCommand;
+import dev.cuenta.cli.invitation.InvitationsCommand;
+import dev.cuenta.cli.invitation.InviteCommand;
+import dev.cuenta.cli.invitation.SendCommand;
+import dev.cuenta.cli.invitation.WithdrawCommand;
 import java.util.Map;
 import picocli.CommandLine.Command;
 

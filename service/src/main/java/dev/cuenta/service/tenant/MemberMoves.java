@@ -90,12 +90,12 @@ final class MemberMoves {
                     Action.MEMBER_LEFT,
                     move.account().id(),
                     caller.origin(),
-                    TenantUseCases.about(move.from().id()));
+                    TenantsInReach.about(move.from().id()));
             activity.add(
                     Action.MEMBER_JOINED,
                     move.account().id(),
                     caller.origin(),
-                    TenantUseCases.about(move.to().id()));
+                    TenantsInReach.about(move.to().id()));
             return move.gaining(gained);
         });
     }
@@ -105,8 +105,8 @@ final class MemberMoves {
             caller.requireEverywhere(CuentaPermission.MEMBERSHIPS_WRITE, revision.model());
             Reach reach = Reach.toChange(caller, id, revision.model());
             return revision.write(reach.scope(), work -> {
-                Tenant from = TenantUseCases.tenant(wish.from(), work);
-                Tenant to = TenantUseCases.tenant(wish.to(), work);
+                Tenant from = TenantsInReach.tenant(wish.from(), work);
+                Tenant to = TenantsInReach.tenant(wish.to(), work);
                 Changeable account = reach.change(work);
                 require(account, from, to);
                 List<RoleGrant> grants = new RoleGrants(work).of(account.id());

@@ -36,7 +36,7 @@ final class MemberUseCases {
                 throw Problem.of(ProblemKind.FORBIDDEN, "Within a tenant, people are invited: cuenta tenants invite");
             }
             return revision.write(scope, work -> {
-                TenantId found = TenantUseCases.found(tenant, work);
+                TenantId found = TenantsInReach.found(tenant, work);
                 AccountRecord member = new Accounts(work).find(account).orElseThrow(MemberUseCases::noSuchMember);
                 if (new Memberships(work).join(member.id(), found)) {
                     new GivenRoles(work)
@@ -44,7 +44,7 @@ final class MemberUseCases {
                                     Controlled.byCuenta(member.id()).within(found),
                                     revision.model().kindNamed(member.kind()));
                 }
-                new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), TenantUseCases.about(found));
+                new Activity(work).add(Action.MEMBER_JOINED, member.id(), caller.origin(), TenantsInReach.about(found));
                 return found;
             });
         });
@@ -56,19 +56,19 @@ final class MemberUseCases {
                     ? Reach.toChange(caller, account, revision.model())
                     : Reach.toLeave(caller, account, named(tenant), revision.model());
             return revision.write(reach.scope(), work -> {
-                TenantId found = TenantUseCases.found(tenant, work);
+                TenantId found = TenantsInReach.found(tenant, work);
                 ControlledWithin member = reach.change(work).controlledWithin(found);
                 if (!new Memberships(work).leave(member)) {
                     throw noSuchMember();
                 }
-                new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), TenantUseCases.about(found));
+                new Activity(work).add(Action.MEMBER_LEFT, account, caller.origin(), TenantsInReach.about(found));
                 return found;
             });
         });
     }
 
     private TenantId named(String tenant) {
-        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> TenantUseCases.found(tenant, work)));
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> TenantsInReach.found(tenant, work)));
     }
 
     private static Problem noSuchMember() {

@@ -4,7 +4,6 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
-import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -34,9 +33,11 @@ final class TenantUseCases {
     private static final int AT_A_TIME = 5000;
 
     private final LiveRevisions live;
+    private final TenantsInReach reach;
 
-    TenantUseCases(LiveRevisions live) {
+    TenantUseCases(LiveRevisions live, TenantsInReach reach) {
         this.live = live;
+        this.reach = reach;
     }
 
     /** The caller's own tenants, a page of them; every tenant for whoever may read them all. */
@@ -67,10 +68,10 @@ final class TenantUseCases {
     /** One of the caller's own; any for whoever may read them all. */
     dev.cuenta.wire.tenant.Tenant read(Caller caller, String tenant) {
         return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
-            Tenant found = tenant(tenant, work);
+            Tenant found = TenantsInReach.tenant(tenant, work);
             boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
             if (!all && !caller.reaches(found.id(), revision.model())) {
-                throw noSuchTenant();
+                throw TenantsInReach.noSuchTenant();
             }
             return TenantWire.of(found, revision.model());
         }));
@@ -80,10 +81,10 @@ final class TenantUseCases {
         String plain = TenantWish.name(name);
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
-            requireTenants(revision.model());
+            TenantsInReach.requireTenants(revision.model());
             return revision.write(Scope.EVERYWHERE, work -> {
                 TenantId made = new Tenants(work).create(plain);
-                new Activity(work).add(Action.TENANT_ADDED, null, caller.origin(), about(made));
+                new Activity(work).add(Action.TENANT_ADDED, null, caller.origin(), TenantsInReach.about(made));
                 return made;
             });
         });
@@ -98,8 +99,8 @@ final class TenantUseCases {
                 return revision;
             });
         }
-        return in(tenant, caller, CuentaPermission.TENANTS_WRITE, (found, work) -> {
-            Map<String, Object> details = new LinkedHashMap<>(about(found));
+        return reach.in(tenant, caller, CuentaPermission.TENANTS_WRITE, (found, work) -> {
+            Map<String, Object> details = new LinkedHashMap<>(TenantsInReach.about(found));
             details.putAll(wish.fulfil(found, work));
             new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
             return TenantWire.of(
@@ -130,7 +131,7 @@ final class TenantUseCases {
             int ended = new Memberships(work).remove(found.id(), AT_A_TIME);
             boolean done = ended < AT_A_TIME;
             if (done) {
-                new Activity(work).add(Action.TENANT_REMOVED, null, caller.origin(), about(found.id()));
+                new Activity(work).add(Action.TENANT_REMOVED, null, caller.origin(), TenantsInReach.about(found.id()));
             }
             return new TenantRemoved(ended, done);
         });
@@ -139,46 +140,7 @@ final class TenantUseCases {
     private <T> T outside(Caller caller, String tenant, BiFunction<Tenant, Work, T> use) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.TENANTS_WRITE, revision.model());
-            return revision.write(Scope.EVERYWHERE, work -> use.apply(tenant(tenant, work), work));
+            return revision.write(Scope.EVERYWHERE, work -> use.apply(TenantsInReach.tenant(tenant, work), work));
         });
-    }
-
-    static void requireTenants(AccountModel model) {
-        if (!model.tenants().present()) {
-            throw Problem.of(
-                    ProblemKind.CONFLICT,
-                    "The model has no tenants. Publish one with `tenants: { membership: many }` first.");
-        }
-    }
-
-    static Map<String, String> about(TenantId tenant) {
-        return Map.of("tenant", tenant.toString());
-    }
-
-    /** In a transaction within the tenant, if the permission reaches it. What is out of reach is not there. */
-    <T> T in(String tenant, Caller caller, CuentaPermission permission, BiFunction<TenantId, Work, T> use) {
-        return live.with(revision -> {
-            Scope scope = caller.scope(permission, revision.model());
-            return revision.write(scope, work -> {
-                TenantId found = found(tenant, work);
-                if (scope.tenant().filter(own -> !own.equals(found)).isPresent()) {
-                    throw noSuchTenant();
-                }
-                return use.apply(found, work);
-            });
-        });
-    }
-
-    static TenantId found(String named, Work work) {
-        return tenant(named, work).id();
-    }
-
-    static Tenant tenant(String named, Work work) {
-        return new Tenants(work).find(named).orElseThrow(TenantUseCases::noSuchTenant);
-    }
-
-    private static Problem noSuchTenant() {
-        return Problem.of(
-                ProblemKind.NOT_FOUND, "There is no such tenant within your reach. GET /v1/tenants lists yours.");
     }
 }

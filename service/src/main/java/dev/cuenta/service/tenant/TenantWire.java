@@ -1,12 +1,8 @@
 package dev.cuenta.service.tenant;
 
 import dev.cuenta.core.model.AccountModel;
-import dev.cuenta.core.model.Role;
-import dev.cuenta.wire.Secret;
-import dev.cuenta.wire.tenant.Invitation;
 import dev.cuenta.wire.tenant.Tenant;
 import dev.cuenta.wire.tenant.TenantLimits;
-import org.jspecify.annotations.Nullable;
 
 /** Tenants and invitations as they go over HTTP. */
 final class TenantWire {
@@ -31,23 +27,5 @@ final class TenantWire {
 
     static dev.cuenta.core.model.TenantLimits limits(TenantLimits limits) {
         return new dev.cuenta.core.model.TenantLimits(limits.members(), limits.invitations(), limits.requests());
-    }
-
-    /** @param token null but when the invitation is made, and not mailed */
-    static Invitation of(dev.cuenta.store.tenant.Invitation invitation, AccountModel model, @Nullable String token) {
-        dev.cuenta.store.tenant.Invitation.Mail mail = invitation.mail();
-        return new Invitation(
-                invitation.id(),
-                invitation.tenant().value(),
-                invitation.address(),
-                invitation.roles().stream()
-                        .flatMap(number -> model.roleNumbered(number).stream())
-                        .map(Role::name)
-                        .toList(),
-                invitation.by().author(),
-                invitation.madeAt(),
-                invitation.expires(),
-                mail == null ? null : Invitation.Mail.valueOf(mail.name()),
-                token == null ? null : new Secret(token));
     }
 }

@@ -11,7 +11,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /** How many members and open invitations tenants may have. Held where they are made, whoever makes them. */
-final class EnforcedLimits {
+public final class EnforcedLimits {
     private static final String MEMBERS = "cuenta.membership m where m.tenant_id = t.id";
     private static final String INVITATIONS = "cuenta.invitation i where i.tenant_id = t.id and i.expires_at > now()";
 
@@ -19,7 +19,7 @@ final class EnforcedLimits {
     /** Of tenants that have none of their own. */
     private final TenantLimits usual;
 
-    EnforcedLimits(Work work) {
+    public EnforcedLimits(Work work) {
         this.work = work;
         this.usual = work.revision().model().tenants().limits();
     }
@@ -29,12 +29,12 @@ final class EnforcedLimits {
      *
      * @throws Problem CONFLICT where a tenant has more than it may: then nothing of this transaction stays
      */
-    void holdMembers(Collection<TenantId> tenants) {
+    public void holdMembers(Collection<TenantId> tenants) {
         hold(tenants, "most_members", usual.members(), MEMBERS, "member");
     }
 
     /** As {@link #holdMembers}, after an invitation was made. */
-    void holdInvitations(TenantId tenant) {
+    public void holdInvitations(TenantId tenant) {
         hold(List.of(tenant), "most_invitations", usual.invitations(), INVITATIONS, "open invitation");
     }
 

@@ -2,9 +2,11 @@ package dev.cuenta.store.tenant;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.cuenta.store.invitation.Invitation;
+import dev.cuenta.store.invitation.Invitation.Mail;
+import dev.cuenta.store.invitation.Invitations;
+import dev.cuenta.store.invitation.Invitations.Claim;
 import dev.cuenta.store.role.Giver;
-import dev.cuenta.store.tenant.Invitation.Mail;
-import dev.cuenta.store.tenant.Invitations.Claim;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;

@@ -11,6 +11,8 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
+import dev.cuenta.store.invitation.Invitation;
+import dev.cuenta.store.invitation.Invitations;
 import dev.cuenta.store.role.Giver;
 import java.time.Duration;
 import java.time.Instant;

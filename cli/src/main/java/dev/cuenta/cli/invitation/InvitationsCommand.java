@@ -1,11 +1,12 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.invitation;
 
+import dev.cuenta.cli.NamedTenant;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Moments;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.cli.output.Table;
-import dev.cuenta.wire.tenant.Invitation;
+import dev.cuenta.wire.invitation.Invitation;
 import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Command;
@@ -17,7 +18,7 @@ import picocli.CommandLine.Mixin;
         description = {"List the open invitations of a tenant."},
         footerHeading = "%nExample:%n",
         footer = {"  cuenta tenants invitations 'South pontoon'"})
-final class InvitationsCommand implements Runnable {
+public final class InvitationsCommand implements Runnable {
     @Mixin
     private Service service;
 

@@ -1,4 +1,4 @@
-package dev.cuenta.service.tenant;
+package dev.cuenta.service.invitation;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
@@ -15,14 +15,15 @@ import dev.cuenta.service.account.RoleChange;
 import dev.cuenta.service.body.Given;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.service.caller.Tokens;
+import dev.cuenta.service.tenant.TenantsInReach;
 import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.invitation.Invitations;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
-import dev.cuenta.store.tenant.Invitations;
-import dev.cuenta.wire.tenant.Invitation;
-import dev.cuenta.wire.tenant.InvitationAccepted;
-import dev.cuenta.wire.tenant.InvitationRequest;
+import dev.cuenta.wire.invitation.Invitation;
+import dev.cuenta.wire.invitation.InvitationAccepted;
+import dev.cuenta.wire.invitation.InvitationRequest;
 import java.time.Duration;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -45,9 +46,9 @@ final class InvitationUseCases {
             Pattern.compile("[^\\s@\\p{Cntrl}]+@[^\\s@\\p{Cntrl}]+\\.[^\\s@\\p{Cntrl}]+");
 
     private final LiveRevisions live;
-    private final TenantUseCases tenants;
+    private final TenantsInReach tenants;
 
-    InvitationUseCases(LiveRevisions live, TenantUseCases tenants) {
+    InvitationUseCases(LiveRevisions live, TenantsInReach tenants) {
         this.live = live;
         this.tenants = tenants;
     }
@@ -64,7 +65,7 @@ final class InvitationUseCases {
             throw Problem.invalid("/address", "required", "Give the address to which it is sent.");
         }
         live.with(revision -> {
-            TenantUseCases.requireTenants(revision.model());
+            TenantsInReach.requireTenants(revision.model());
             return revision;
         });
         return tenants.in(tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> {
@@ -74,7 +75,7 @@ final class InvitationUseCases {
             Invitations invitations = new Invitations(work);
             invitations.sweep();
             String token = Tokens.create(Tokens.INVITATION);
-            dev.cuenta.store.tenant.Invitation made = invitations.add(
+            dev.cuenta.store.invitation.Invitation made = invitations.add(
                     new Invitations.Wanted(
                             found,
                             address,
@@ -82,10 +83,10 @@ final class InvitationUseCases {
                             caller.giver(),
                             Duration.ofDays(days)),
                     Tokens.hash(token));
-            new Activity(work).add(Action.INVITATION_MADE, null, caller.origin(), TenantUseCases.about(found));
+            new Activity(work).add(Action.INVITATION_MADE, null, caller.origin(), TenantsInReach.about(found));
             return mail
-                    ? TenantWire.of(invitations.mail(made.id(), found), model, null)
-                    : TenantWire.of(made, model, token);
+                    ? InvitationWire.of(invitations.mail(made.id(), found), model, null)
+                    : InvitationWire.of(made, model, token);
         });
     }
 
@@ -127,7 +128,7 @@ final class InvitationUseCases {
                 CuentaPermission.MEMBERSHIPS_INVITE,
                 (found, work) -> new Invitations(work)
                         .of(found).stream()
-                                .map(invitation -> TenantWire.of(
+                                .map(invitation -> InvitationWire.of(
                                         invitation, work.revision().model(), null))
                                 .toList());
     }
@@ -135,13 +136,13 @@ final class InvitationUseCases {
     /** Sends it, or sends it again; a link that was sent before is good for nothing then. */
     Invitation mail(Caller caller, String tenant, String invitation) {
         return tenants.in(tenant, caller, CuentaPermission.MEMBERSHIPS_INVITE, (found, work) -> {
-            dev.cuenta.store.tenant.Invitation open = Given.uuid(invitation)
+            dev.cuenta.store.invitation.Invitation open = Given.uuid(invitation)
                     .flatMap(id -> new Invitations(work).find(id, found))
                     .orElseThrow(InvitationUseCases::noSuchInvitation);
             if (open.address() == null) {
                 throw Problem.of(ProblemKind.CONFLICT, "The invitation is bound to no address, so it cannot be sent.");
             }
-            return TenantWire.of(
+            return InvitationWire.of(
                     new Invitations(work).mail(open.id(), found),
                     work.revision().model(),
                     null);
@@ -154,7 +155,7 @@ final class InvitationUseCases {
             if (withdrawn.isEmpty()) {
                 throw noSuchInvitation();
             }
-            new Activity(work).add(Action.INVITATION_WITHDRAWN, null, caller.origin(), TenantUseCases.about(found));
+            new Activity(work).add(Action.INVITATION_WITHDRAWN, null, caller.origin(), TenantsInReach.about(found));
             return found;
         });
     }
@@ -174,7 +175,7 @@ final class InvitationUseCases {
         AccountRecord record = new Accounts(work).find(own).orElseThrow();
         Accepted accepted = Accepted.of(token, record.values(), work);
         List<String> roles = accepted.join(own, work.revision().model().kindNamed(record.kind()));
-        new Activity(work).add(Action.MEMBER_JOINED, own, caller.origin(), TenantUseCases.about(accepted.tenant()));
+        new Activity(work).add(Action.MEMBER_JOINED, own, caller.origin(), TenantsInReach.about(accepted.tenant()));
         return new InvitationAccepted(accepted.tenant().value(), roles);
     }
 }

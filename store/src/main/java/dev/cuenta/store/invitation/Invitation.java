@@ -1,4 +1,4 @@
-package dev.cuenta.store.tenant;
+package dev.cuenta.store.invitation;
 
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.store.role.Giver;

@@ -1,4 +1,4 @@
-package dev.cuenta.wire.tenant;
+package dev.cuenta.wire.invitation;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;

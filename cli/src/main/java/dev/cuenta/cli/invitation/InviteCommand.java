@@ -1,5 +1,6 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.invitation;
 
+import dev.cuenta.cli.NamedTenant;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Moments;
@@ -8,8 +9,8 @@ import dev.cuenta.core.adoption.Source;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.source.Sources;
-import dev.cuenta.wire.tenant.Invitation;
-import dev.cuenta.wire.tenant.InvitationRequest;
+import dev.cuenta.wire.invitation.Invitation;
+import dev.cuenta.wire.invitation.InvitationRequest;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -33,7 +34,7 @@ import picocli.CommandLine.Option;
             "  cuenta tenants invite 'South pontoon' --address ines@marea.example --role harbourMaster --mail",
             "  cuenta tenants invite 'South pontoon' --from crew.csv --days 30"
         })
-final class InviteCommand implements Callable<Integer> {
+public final class InviteCommand implements Callable<Integer> {
     @Mixin
     private Service service;
 

@@ -1,5 +1,6 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.invitation;
 
+import dev.cuenta.cli.NamedTenant;
 import dev.cuenta.cli.connection.CuentaClient;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;

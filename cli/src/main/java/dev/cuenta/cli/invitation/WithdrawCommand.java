@@ -1,4 +1,4 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.invitation;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
@@ -13,7 +13,7 @@ import picocli.CommandLine.Spec;
         description = {"Take an invitation back."},
         footerHeading = "%nExample:%n",
         footer = {"  cuenta tenants withdraw 'South pontoon' 019a0000-0000-7000-8000-000000000001"})
-final class WithdrawCommand implements Runnable {
+public final class WithdrawCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 

@@ -1,15 +1,14 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli;
 
-import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.connection.CuentaClient;
 import picocli.CommandLine.Parameters;
 
 /** The tenant that a command is about. */
-final class NamedTenant {
+public final class NamedTenant {
     @Parameters(index = "0", paramLabel = "TENANT", description = "Its id, its name or its subdomain.")
     private String name;
 
-    String path(CuentaClient client) {
+    public String path(CuentaClient client) {
         return "/v1/tenants/" + TenantNames.id(client, name);
     }
 

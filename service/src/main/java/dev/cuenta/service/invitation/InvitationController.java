@@ -1,11 +1,11 @@
-package dev.cuenta.service.tenant;
+package dev.cuenta.service.invitation;
 
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.wire.Items;
-import dev.cuenta.wire.tenant.Invitation;
-import dev.cuenta.wire.tenant.InvitationAcceptance;
-import dev.cuenta.wire.tenant.InvitationAccepted;
-import dev.cuenta.wire.tenant.InvitationRequest;
+import dev.cuenta.wire.invitation.Invitation;
+import dev.cuenta.wire.invitation.InvitationAcceptance;
+import dev.cuenta.wire.invitation.InvitationAccepted;
+import dev.cuenta.wire.invitation.InvitationRequest;
 import io.swagger.v3.oas.annotations.Operation;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;

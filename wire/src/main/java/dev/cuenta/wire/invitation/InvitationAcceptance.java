@@ -1,4 +1,4 @@
-package dev.cuenta.wire.tenant;
+package dev.cuenta.wire.invitation;
 
 import dev.cuenta.wire.Secret;
 

@@ -1,4 +1,4 @@
-package dev.cuenta.store.tenant;
+package dev.cuenta.store.invitation;
 
 import com.github.f4b6a3.uuid.UuidCreator;
 import dev.cuenta.core.account.AccountId;
@@ -7,6 +7,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.role.Giver;
+import dev.cuenta.store.tenant.EnforcedLimits;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Duration;

@@ -1,10 +1,10 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.invitation;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.account.Asked;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
-import dev.cuenta.wire.tenant.InvitationAccepted;
+import dev.cuenta.wire.invitation.InvitationAccepted;
 import dev.cuenta.wire.tenant.Tenant;
 import java.util.Map;
 import picocli.CommandLine.Command;
@@ -17,7 +17,7 @@ import picocli.CommandLine.Option;
         description = "Join the tenant that invited you. The invitation is asked for.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta tenants accept")
-final class AcceptCommand implements Runnable {
+public final class AcceptCommand implements Runnable {
     @Mixin
     private Service service;
 

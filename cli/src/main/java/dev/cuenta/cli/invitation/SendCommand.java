@@ -1,4 +1,4 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.invitation;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
@@ -16,7 +16,7 @@ import picocli.CommandLine.Spec;
         },
         footerHeading = "%nExample:%n",
         footer = {"  cuenta tenants send 'South pontoon' 019a0000-0000-7000-8000-000000000001"})
-final class SendCommand implements Runnable {
+public final class SendCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 

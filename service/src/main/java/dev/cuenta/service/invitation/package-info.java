@@ -1,0 +1,5 @@
+/** Inviting people to tenants, and accepting it. */
+@NullMarked
+package dev.cuenta.service.invitation;
+
+import org.jspecify.annotations.NullMarked;
