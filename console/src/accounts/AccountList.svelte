@@ -35,7 +35,15 @@
 </div>
 
 <ListControls {list} {form} />
-<Conditions {list} {form} />
+<Conditions
+  expression={list.expression}
+  fields={form.fields}
+  look={(expression) => {
+    list.expression = expression;
+    void list.weigh();
+    void list.begin();
+  }}
+/>
 {#if list.caution}<div class="mb-3"><Notice kind="slow" text={list.caution} /></div>{/if}
 {#if list.failure}<div class="mb-3"><Notice kind="refused" text={list.failure} /></div>{/if}
 

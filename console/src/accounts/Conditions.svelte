@@ -1,31 +1,31 @@
 <script lang="ts">
   import { Button, Input, Select } from "flowbite-svelte";
-  import type { Form } from "../api/model.ts";
+  import type { Field } from "../api/model.ts";
   import { conditionOf, conditionsOf, filterOf, OPERATORS } from "./conditions.ts";
-  import type { AccountListState } from "./list.svelte.ts";
 
-  let { list, form }: { list: AccountListState; form: Form } = $props();
+  interface Props {
+    /** The filter that is looked through. */
+    expression: string;
+    /** Those that somebody may choose from, as far as anything can be asked about them. */
+    fields: Field[];
+    look: (expression: string) => void;
+  }
+  let { expression, fields: all, look }: Props = $props();
   let adding = $state(false);
   let path = $state("");
   let operator = $state("eq");
   let value = $state("");
 
-  const conditions = $derived(conditionsOf(list.expression));
-  const fields = $derived(form.fields.filter((field) => field.reads && field.comparisons.length));
+  const conditions = $derived(conditionsOf(expression));
+  const fields = $derived(all.filter((field) => field.reads && field.comparisons.length));
   const field = $derived(fields.find((each) => each.path === path));
   const operators = $derived([...(field?.comparisons ?? []), "pr"]);
   const values = $derived(field?.each === "checkbox" ? ["true", "false"] : (field?.options ?? []));
 
-  function look(next: string[]) {
-    list.expression = filterOf(next);
-    void list.weigh();
-    void list.begin();
-  }
-
   function add(event: SubmitEvent) {
     event.preventDefault();
     if (!field || (operator !== "pr" && !value.trim())) return;
-    look([...conditions, conditionOf(field, operator, value)]);
+    look(filterOf([...conditions, conditionOf(field, operator, value)]));
     value = "";
     adding = false;
   }
@@ -45,7 +45,7 @@
         type="button"
         class="link"
         aria-label={`Remove the condition ${condition}`}
-        onclick={() => look(conditions.filter((_, index) => index !== at))}>×</button
+        onclick={() => look(filterOf(conditions.filter((_, index) => index !== at)))}>×</button
       >
     </span>
   {/each}

@@ -1,12 +1,13 @@
-import { accountPath } from "./accounts.ts";
+import { accountPath, type Body, type Value } from "./accounts.ts";
 import { request } from "./request.ts";
 import type { Wire } from "./wire.ts";
 
-export type Tenant = Wire["Tenant"];
+/** What it has is the live model's; `Wire` knows what the demo's is. */
+export type Tenant = Omit<Wire["Tenant"], "fields"> & { fields: Record<string, Value> };
 
-export type TenantChange = Wire["TenantChange"];
+export type TenantChange = Omit<Wire["TenantChange"], "fields"> & { fields?: Body };
 
-export type TenantPage = Wire["TenantPage"];
+export type TenantPage = Omit<Wire["TenantPage"], "items"> & { items: Tenant[] };
 
 export type Invitation = Wire["Invitation"];
 
@@ -14,8 +15,16 @@ export type Moved = Wire["MemberMoved"];
 
 export type Removal = Wire["TenantRemoval"];
 
-export async function listTenants(name: string, after?: string, archived?: boolean): Promise<TenantPage> {
-  const query = { name, after, archived: archived ? "true" : undefined };
+/** Which tenants are wanted; those that are archived, or those that are not. */
+export interface TenantQuery {
+  name?: string;
+  filter?: string;
+  archived?: boolean;
+  after?: string;
+}
+
+export async function listTenants({ name, filter, archived, after }: TenantQuery): Promise<TenantPage> {
+  const query = { name, filter, after, archived: archived ? "true" : undefined };
   return (await request<TenantPage>("GET", "/v1/tenants", { query })).body;
 }
 

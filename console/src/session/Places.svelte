@@ -1,12 +1,15 @@
 <script lang="ts">
   import { session } from "./session.svelte.ts";
+  import { ALL } from "./working.ts";
 
-  const here = $derived(session.form?.tenant ?? "");
-  const places = $derived(
-    session.working && !session.places.some(({ id }) => id === session.working?.id)
-      ? [session.working, ...session.places]
-      : session.places,
-  );
+  const here = $derived(session.form?.allTenants ? ALL.id : (session.form?.tenant ?? ""));
+  const places = $derived([
+    ...(session.form?.hasToSayAll ? [ALL] : []),
+    ...(session.working && ![ALL, ...session.places].some(({ id }) => id === session.working?.id)
+      ? [session.working]
+      : []),
+    ...session.places,
+  ]);
 
   function go(event: Event) {
     const { value } = event.currentTarget as HTMLSelectElement;

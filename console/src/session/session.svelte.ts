@@ -108,7 +108,7 @@ class Session {
     this.state = "signed-in";
     if (!this.switches) return;
     // Somebody who reads all tenants finds the others on their page.
-    this.places = this.may.has("tenants.read") ? account.body.tenants : (await listTenants("")).items;
+    this.places = this.may.has("tenants.read") ? account.body.tenants : (await listTenants({})).items;
   }
 }
 

@@ -4,6 +4,9 @@ export interface Place {
   name: string;
 }
 
+/** All at once, where the model wants that to be said. */
+export const ALL: Place = { id: "*", name: "All tenants" };
+
 const KEY = "cuenta-working";
 
 /** Of this tab: another one may be at work elsewhere. */

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { Button, Input, Label } from "flowbite-svelte";
   import Notice from "../parts/Notice.svelte";
-  import type { ServicesState } from "./services.svelte.ts";
+  import { session } from "../session/session.svelte.ts";
+  import type { KeyInput, ServicesState } from "./services.svelte.ts";
 
   let { services }: { services: ServicesState } = $props();
 
@@ -11,39 +12,40 @@
   }
 </script>
 
+{#snippet input(
+  name: KeyInput,
+  label: string,
+  help: string,
+  more: { placeholder?: string; inputmode?: "numeric" } = {},
+)}
+  <div>
+    <Label for={name} class="mb-1">{label}</Label>
+    <Input
+      id={name}
+      class={name === "days" ? "" : "font-mono"}
+      {...more}
+      aria-invalid={services.errors[name] ? true : undefined}
+      aria-describedby="{name}-help"
+      bind:value={services[name]}
+    />
+    <p id="{name}-help" class={["mt-1 text-xs", services.errors[name] ? "text-red-800 dark:text-red-300" : "quiet"]}>
+      {services.errors[name] ?? help}
+    </p>
+  </div>
+{/snippet}
+
 <form novalidate onsubmit={submit} class="mb-4 flex flex-col gap-3">
   {#if services.errors[""]}<Notice kind="refused" text={services.errors[""]} />{/if}
-  <div class="grid gap-4 sm:grid-cols-[minmax(0,24rem)_8rem]">
-    <div>
-      <Label for="networks" class="mb-1">Only from these networks</Label>
-      <Input
-        id="networks"
-        class="font-mono"
-        placeholder="10.20.0.0/16"
-        aria-invalid={services.errors.networks ? true : undefined}
-        aria-describedby="networks-help"
-        bind:value={services.networks}
-      />
-      <p
-        id="networks-help"
-        class={["mt-1 text-xs", services.errors.networks ? "text-red-800 dark:text-red-300" : "quiet"]}
-      >
-        {services.errors.networks ?? "Several by comma; left empty, from anywhere."}
-      </p>
-    </div>
-    <div>
-      <Label for="days" class="mb-1">Good for days</Label>
-      <Input
-        id="days"
-        inputmode="numeric"
-        aria-invalid={services.errors.days ? true : undefined}
-        aria-describedby="days-help"
-        bind:value={services.days}
-      />
-      <p id="days-help" class={["mt-1 text-xs", services.errors.days ? "text-red-800 dark:text-red-300" : "quiet"]}>
-        {services.errors.days ?? "Empty: until removed."}
-      </p>
-    </div>
+  <div class="grid gap-4 sm:grid-cols-[minmax(0,20rem)_minmax(0,20rem)_8rem]">
+    {@render input("networks", "Only from these networks", "Several by comma; left empty, from anywhere.", {
+      placeholder: "10.20.0.0/16",
+    })}
+    {#if session.form?.tenants}
+      {@render input("tenants", "Only in these tenants", "Subdomains, several by comma; left empty, in all.", {
+        placeholder: "isla-verde",
+      })}
+    {/if}
+    {@render input("days", "Good for days", "Empty: until removed.", { inputmode: "numeric" })}
   </div>
   <div class="flex gap-3">
     <Button type="submit" size="sm" disabled={services.busy}>Make the key</Button>

@@ -43,7 +43,9 @@
             <td
               >{#if key.expires}<Moment at={key.expires} />{:else}<span class="quiet">removed</span>{/if}</td
             >
-            <td class="max-w-72 truncate font-mono text-xs">{[...key.networks, ...key.scope].join(", ")}</td>
+            <td class="max-w-72 truncate font-mono text-xs"
+              >{[...key.networks, ...key.tenants.map(({ name }) => name), ...key.scope].join(", ")}</td
+            >
             <td class="text-right">
               {#if mayMake}
                 <Button

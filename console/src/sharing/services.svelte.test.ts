@@ -10,11 +10,16 @@ test("a key is made as it is wished, and its token told until something else is 
   const services = new ServicesState();
   services.begin("berths");
   services.networks = "10.20.0.0/16, 10.30.0.0/16";
+  services.tenants = "isla-verde";
   services.days = "90";
   await services.make();
 
   expect(asked[0]!.url).toBe("/v1/services/berths/keys");
-  expect(JSON.parse(String(asked[0]!.init.body))).toEqual({ networks: ["10.20.0.0/16", "10.30.0.0/16"], days: 90 });
+  expect(JSON.parse(String(asked[0]!.init.body))).toEqual({
+    networks: ["10.20.0.0/16", "10.30.0.0/16"],
+    tenants: ["isla-verde"],
+    days: 90,
+  });
   expect(services.told).toEqual({ service: "berths", token: "cuenta_service_berths_abc" });
   services.begin("billing");
   expect(services.told).toBeNull();

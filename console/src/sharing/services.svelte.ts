@@ -2,12 +2,21 @@ import { addKey, listServices, removeKey, type KeyWish, type Service } from "../
 import { messageOf } from "../api/request.ts";
 import { Attempts } from "../parts/attempts.svelte.ts";
 
+/** What somebody types who makes a key. */
+export type KeyInput = "networks" | "tenants" | "days";
+
+function several(text: string): string[] {
+  return text.split(/[\s,]+/).filter(Boolean);
+}
+
 /** The team's services, their contracts and keys; and the key that is being made. */
 export class ServicesState extends Attempts {
   services = $state.raw<Service[] | null>(null);
   /** For which service a key is being made; empty for none. */
   making = $state("");
   networks = $state("");
+  /** By their subdomains, or ids. */
+  tenants = $state("");
   days = $state("");
   /** A token that was made just now: told once. */
   told = $state.raw<{ service: string; token: string } | null>(null);
@@ -23,6 +32,7 @@ export class ServicesState extends Attempts {
   begin(service: string): void {
     this.making = service;
     this.networks = "";
+    this.tenants = "";
     this.days = "";
     this.errors = {};
     this.told = null;
@@ -49,9 +59,11 @@ export class ServicesState extends Attempts {
   }
 
   #wish(): KeyWish {
-    const networks = this.networks.split(/[\s,]+/).filter(Boolean);
+    const networks = several(this.networks);
+    const tenants = several(this.tenants);
     return {
       ...(networks.length && { networks }),
+      ...(tenants.length && { tenants }),
       ...(String(this.days).trim() && { days: Number(this.days) }),
     };
   }

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Button, Input, Label } from "flowbite-svelte";
+  import FieldControl from "../accounts/FieldControl.svelte";
   import Notice from "../parts/Notice.svelte";
   import { session } from "../session/session.svelte.ts";
   import { LIMITS, type Limit, type TenantState } from "./tenants.svelte.ts";
@@ -11,6 +12,8 @@
   };
 
   let { state }: { state: TenantState } = $props();
+
+  const mayChange = session.may.has("tenants.write");
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
@@ -38,8 +41,13 @@
 <form novalidate onsubmit={save} class="sheet my-4 flex flex-col gap-3 p-4" aria-label="Edit the tenant">
   {#if state.errors[""]}<Notice kind="refused" text={state.errors[""]} />{/if}
   <div class="grid gap-4 sm:grid-cols-2">
-    {@render field("name", "Name", "", { bind: () => state.name, set: (text) => (state.name = text) })}
-    {#if !session.form?.tenant}
+    {#if mayChange}
+      {@render field("name", "Name", "", { bind: () => state.name, set: (text) => (state.name = text) })}
+    {/if}
+    {#each state.fillable as each (each.path)}
+      <FieldControl field={each} bind:value={state.draft[each.path]!} error={state.errors[each.path]} />
+    {/each}
+    {#if mayChange && !session.form?.tenant}
       {@render field("slug", "Subdomain", "", { bind: () => state.slug, set: (text) => (state.slug = text) })}
       {@render field(
         "domains",

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Button } from "flowbite-svelte";
+  import FieldValue from "../accounts/FieldValue.svelte";
   import type { Tenant, TenantChange } from "../api/tenants.ts";
   import Notice from "../parts/Notice.svelte";
   import { session } from "../session/session.svelte.ts";
@@ -27,13 +28,13 @@
   {#if session.switches && !tenant.suspended && session.form?.tenant !== tenant.id}
     <button type="button" class="link" onclick={() => session.work(tenant)}>Work here</button>
   {/if}
-  {#if mayChange && !state.editing}
+  {#if (mayChange || state.fillable.length) && !state.editing}
     <div class="ml-auto flex flex-wrap gap-3">
       <Button size="sm" color="alternative" onclick={() => state.edit()}>Edit</Button>
-      {@render change(tenant.secondFactor ? "Demand no second factor" : "Demand a second factor", {
-        secondFactor: !tenant.secondFactor,
-      })}
-      {#if !session.form?.tenant}
+      {#if mayChange}{@render change(tenant.secondFactor ? "Demand no second factor" : "Demand a second factor", {
+          secondFactor: !tenant.secondFactor,
+        })}{/if}
+      {#if mayChange && !session.form?.tenant}
         {#if tenant.archived}
           {@render change("Restore", { archived: false })}
         {:else if tenant.suspended}
@@ -53,6 +54,14 @@
   <Notice kind="decision" text="It is archived: memberships and roles here do not count, and lists leave it out." />
 {:else if tenant.suspended}
   <Notice kind="decision" text="It is suspended: memberships and roles here do not count until it goes on." />
+{/if}
+{#if state.shown.length}
+  <dl class="sheet grid gap-x-6 gap-y-2 p-4 sm:grid-cols-[max-content_1fr]" aria-label="What it has">
+    {#each state.shown as field (field.path)}
+      <dt class="quiet">{field.label}</dt>
+      <dd><FieldValue {field} value={tenant.fields[field.name]} ref={tenant.id} /></dd>
+    {/each}
+  </dl>
 {/if}
 {#if tenant.secondFactor}
   <p class="quiet mt-2">Memberships and roles here count only with a second factor.</p>

@@ -15,7 +15,7 @@
   let { id, label, value, help, error, onchange }: Props = $props();
 
   async function find(name: string) {
-    return (await listTenants(name)).items.map((tenant) => ({ value: tenant.slug, label: tenant.name }));
+    return (await listTenants({ name })).items.map((tenant) => ({ value: tenant.slug, label: tenant.name }));
   }
 </script>
 

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Button, Input, Label } from "flowbite-svelte";
+  import Conditions from "../accounts/Conditions.svelte";
   import Notice from "../parts/Notice.svelte";
   import Scroller from "../parts/Scroller.svelte";
   import Skeleton from "../parts/Skeleton.svelte";
@@ -10,6 +11,7 @@
   import { TenantsState } from "./tenants.svelte.ts";
 
   const tenants = new TenantsState();
+  const fields = session.form?.tenantFields ?? [];
   const mayAdd = session.may.has("tenants.write");
   void tenants.load();
 
@@ -46,6 +48,16 @@
     <Button class="ml-auto" size="sm" onclick={() => (tenants.adding = true)}>Add a tenant</Button>
   {/if}
 </div>
+{#if fields.length}
+  <Conditions
+    expression={tenants.filter}
+    {fields}
+    look={(filter) => {
+      tenants.filter = filter;
+      void tenants.load();
+    }}
+  />
+{/if}
 {#if tenants.failure}<div class="mb-3"><Notice kind="refused" text={tenants.failure} /></div>{/if}
 {#if tenants.adding}
   <form novalidate onsubmit={add} class="sheet mb-4 flex flex-wrap items-end gap-3 p-4" aria-label="Add a tenant">
@@ -61,8 +73,8 @@
   {#if !tenants.failure}<div class="sheet"><Skeleton rows={6} /></div>{/if}
 {:else if tenants.tenants.length === 0}
   <p class="sheet quiet p-6">
-    {#if tenants.name}No tenant is called so.{:else if tenants.archived}No tenant is archived.{:else}There are no
-      tenants that you belong to.{/if}
+    {#if tenants.filter}No tenant meets the conditions.{:else if tenants.name}No tenant is called so.{:else if tenants.archived}No
+      tenant is archived.{:else}There are no tenants that you belong to.{/if}
   </p>
 {:else}
   <Scroller label="Table of tenants" busy={tenants.busy}>
@@ -103,6 +115,7 @@
     command={[
       "cuenta tenants list",
       tenants.name.trim() && `--name ${argument(tenants.name.trim())}`,
+      tenants.filter && `--filter ${argument(tenants.filter)}`,
       tenants.archived && "--archived",
     ]
       .filter(Boolean)

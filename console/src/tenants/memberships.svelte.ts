@@ -102,7 +102,7 @@ export class MembershipsState extends Attempts {
   /** By a name that only one tenant has; what else was typed may be a subdomain or an id. */
   async #named(): Promise<string> {
     const text = this.to.trim();
-    const { items } = await listTenants(text);
+    const { items } = await listTenants({ name: text });
     const called = items.filter(({ name }) => name.toLowerCase() === text.toLowerCase());
     return called.length === 1 ? called[0]!.id : text;
   }

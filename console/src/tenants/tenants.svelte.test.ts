@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { answering, noor } from "../test/marea.ts";
+import { answering, form, noor } from "../test/marea.ts";
 import { TenantsState, TenantState } from "./tenants.svelte.ts";
 
 /** The answer to a change of which one thing is refused. */
@@ -20,6 +20,7 @@ const PUNTA = {
   domains: [],
   limits: {},
   effectiveLimits: {},
+  fields: { berths: 180 },
 };
 
 test("tenants come page by page, by how their names begin", async () => {
@@ -47,7 +48,7 @@ test("those that are archived are a list of their own", async () => {
 });
 
 test("what is refused is said at its input, and nothing that was typed is lost", async () => {
-  answering({ body: PUNTA }, refused("/slug", "format", "`www` is reserved."));
+  answering({ body: PUNTA }, { body: form }, refused("/slug", "format", "`www` is reserved."));
   const state = new TenantState("t1");
   await state.load(false);
   state.edit();
@@ -59,36 +60,59 @@ test("what is refused is said at its input, and nothing that was typed is lost",
 });
 
 test("only what was changed is sent", async () => {
-  const asked = answering({ body: PUNTA }, { body: { ...PUNTA, name: "Punta" } });
+  const asked = answering({ body: PUNTA }, { body: form }, { body: { ...PUNTA, name: "Punta" } });
   const state = new TenantState("t1");
   await state.load(false);
   state.edit();
   state.name = "Punta";
   await state.save();
-  expect(JSON.parse(String(asked[1]!.init.body))).toEqual({ name: "Punta" });
+  expect(JSON.parse(String(asked[2]!.init.body))).toEqual({ name: "Punta" });
   expect(state.tenant?.name).toBe("Punta");
 });
 
+test("what the model lets tenants have is sent as far as it was changed, and refused at its input", async () => {
+  const asked = answering({ body: PUNTA }, { body: form }, refused("/fields/berths", "min", "Must be 1 or more."), {
+    body: { ...PUNTA, fields: { berths: 190 } },
+  });
+  const state = new TenantState("t1");
+  await state.load(false);
+  expect((asked[1]!.init.headers as Record<string, string>)["Cuenta-Tenant"]).toBe("t1");
+  expect(state.shown.map(({ label }) => label)).toEqual(["Berths"]);
+  state.edit();
+  expect(state.draft).toEqual({ "tenants.berths": "180" });
+  state.draft["tenants.berths"] = "0";
+  await state.save();
+  expect(state.errors["tenants.berths"]).toBe("Must be 1 or more.");
+  state.draft["tenants.berths"] = "190";
+  await state.save();
+  expect(JSON.parse(String(asked[3]!.init.body))).toEqual({ fields: { berths: 190 } });
+  expect(state.editing).toBe(false);
+});
+
 test("limits are sent together, and what is no number not at all", async () => {
-  const asked = answering({ body: { ...PUNTA, limits: { members: 40, invitations: 9 } } }, { body: PUNTA });
+  const asked = answering(
+    { body: { ...PUNTA, limits: { members: 40, invitations: 9 } } },
+    { body: form },
+    { body: PUNTA },
+  );
   const state = new TenantState("t1");
   await state.load(false);
   state.edit();
   state.most.members = "many";
   await state.save();
   expect(state.errors).toEqual({ "limits/members": "Give a whole number, or nothing." });
-  expect(asked).toHaveLength(1);
+  expect(asked).toHaveLength(2);
   state.most.members = "";
   state.domains = "punta.example,  clara.example";
   await state.save();
-  expect(JSON.parse(String(asked[1]!.init.body))).toEqual({
+  expect(JSON.parse(String(asked[2]!.init.body))).toEqual({
     domains: ["punta.example", "clara.example"],
     limits: { invitations: 9 },
   });
 });
 
 test("a domain that is refused is said at the domains", async () => {
-  answering({ body: PUNTA }, refused("/domains/1", "format", "Give the domain."));
+  answering({ body: PUNTA }, { body: form }, refused("/domains/1", "format", "Give the domain."));
   const state = new TenantState("t1");
   await state.load(false);
   state.edit();
@@ -121,10 +145,10 @@ test("a large tenant is removed some thousands of memberships at a time", async 
 
 test("members are asked for in the tenant, and the first few shown", async () => {
   const many = Array.from({ length: 12 }, (_, id) => ({ ...noor, id: String(id) }));
-  const asked = answering({ body: PUNTA }, { body: { items: many } });
+  const asked = answering({ body: PUNTA }, { body: form }, { body: { items: many } });
   const state = new TenantState("t1");
   await state.load(false, true);
-  expect((asked[1]!.init.headers as Record<string, string>)["Cuenta-Tenant"]).toBe("t1");
+  expect((asked[2]!.init.headers as Record<string, string>)["Cuenta-Tenant"]).toBe("t1");
   expect(state.members).toHaveLength(10);
   expect(state.moreMembers).toBe(true);
 });

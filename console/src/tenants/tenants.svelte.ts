@@ -1,4 +1,6 @@
-import { listAccounts, type Account } from "../api/accounts.ts";
+import { bodyOf, draftOf, type Draft } from "../accounts/fields.ts";
+import { listAccounts, type Account, type Body } from "../api/accounts.ts";
+import { readForm, type Field } from "../api/model.ts";
 import { listRoles } from "../api/roles.ts";
 import {
   addTenant,
@@ -15,6 +17,7 @@ import {
   type Removal,
   type Tenant,
   type TenantChange,
+  type TenantQuery,
 } from "../api/tenants.ts";
 import { Attempts } from "../parts/attempts.svelte.ts";
 
@@ -24,6 +27,8 @@ const SHOWN_MEMBERS = 10;
 export class TenantsState extends Attempts {
   tenants = $state.raw<Tenant[] | null>(null);
   name = $state("");
+  /** By what the model lets tenants have. */
+  filter = $state("");
   /** Whether those that are archived are shown, and no others. */
   archived = $state(false);
   next = $state<string | undefined>();
@@ -31,11 +36,10 @@ export class TenantsState extends Attempts {
   newName = $state("");
 
   async load(): Promise<void> {
-    const name = this.name.trim();
-    const archived = this.archived;
+    const wanted = this.#wanted();
     await this.attempt(async () => {
-      const page = await listTenants(name, undefined, archived);
-      if (name !== this.name.trim() || archived !== this.archived) return;
+      const page = await listTenants(wanted);
+      if (JSON.stringify(wanted) !== JSON.stringify(this.#wanted())) return;
       this.tenants = page.items;
       this.next = page.next;
     });
@@ -43,10 +47,14 @@ export class TenantsState extends Attempts {
 
   async more(): Promise<void> {
     await this.attempt(async () => {
-      const page = await listTenants(this.name.trim(), this.next, this.archived);
+      const page = await listTenants({ ...this.#wanted(), after: this.next });
       this.tenants = [...(this.tenants ?? []), ...page.items];
       this.next = page.next;
     });
+  }
+
+  #wanted(): TenantQuery {
+    return { name: this.name.trim(), filter: this.filter, archived: this.archived };
   }
 
   /** The id of the new one; undefined where it was refused. */
@@ -62,9 +70,17 @@ export class TenantsState extends Attempts {
 export const LIMITS = ["members", "invitations", "requests"] as const;
 export type Limit = (typeof LIMITS)[number];
 
-/** The domains are typed into one. */
+/** The domains are typed into one, and fields are known by their paths. */
 function inputOf(pointer: string): string {
-  return pointer.slice(1).replace(/^domains\/.*/, "domains");
+  return pointer
+    .slice(1)
+    .replace(/^domains\/.*/, "domains")
+    .replace(/^fields\//, "tenants.");
+}
+
+/** What the tenant has, as what holds fields is written that are called `tenants.…`. */
+function holderOf(tenant: Tenant): Account {
+  return { tenants: tenant.fields } as unknown as Account;
 }
 
 function number(text: string): number | undefined {
@@ -74,6 +90,10 @@ function number(text: string): number | undefined {
 /** One tenant: what it is called, its open invitations, and what becomes of it. */
 export class TenantState extends Attempts {
   tenant = $state.raw<Tenant | null>(null);
+  /** What the model lets tenants have, as far as the reader may read or write it in this one. */
+  fields = $state.raw<Field[]>([]);
+  draft = $state<Draft>({});
+  #before: Draft = {};
   /** Some of those who belong to it. */
   members = $state.raw<Account[] | null>(null);
   moreMembers = $state(false);
@@ -108,7 +128,7 @@ export class TenantState extends Attempts {
    */
   async load(mayInvite: boolean, mayRead = false): Promise<void> {
     await this.attempt(async () => {
-      this.tenant = await readTenant(this.#id);
+      [this.tenant, { tenantFields: this.fields }] = await Promise.all([readTenant(this.#id), readForm(this.#id)]);
       if (mayRead) {
         const page = await listAccounts({ sort: "-meta.created" }, this.#id);
         this.members = page.items.slice(0, SHOWN_MEMBERS);
@@ -118,7 +138,18 @@ export class TenantState extends Attempts {
     });
   }
 
+  get fillable(): Field[] {
+    return this.fields.filter((field) => field.changes);
+  }
+
+  /** Of what the tenant has, what the reader sees. */
+  get shown(): Field[] {
+    return this.fields.filter((field) => this.tenant?.fields[field.name] !== undefined);
+  }
+
   edit(): void {
+    this.draft = draftOf(this.fillable, holderOf(this.tenant!));
+    this.#before = { ...this.draft };
     const { name, slug, domains, limits } = this.tenant!;
     this.editing = true;
     this.errors = {};
@@ -139,7 +170,9 @@ export class TenantState extends Attempts {
       const wanted = this.domains.split(/[\s,]+/).filter(Boolean);
       const limited = Object.fromEntries(LIMITS.map((limit) => [limit, number(this.most[limit])]));
       const sameLimits = LIMITS.every((limit) => limited[limit] === limits[limit]);
+      const { tenants: fields } = bodyOf(this.fillable, this.draft, this.#before);
       this.tenant = await changeTenant(this.#id, {
+        fields: fields as Body | undefined,
         name: this.name === name ? undefined : this.name,
         slug: this.slug === slug ? undefined : this.slug,
         domains: wanted.join() === domains.join() ? undefined : wanted,

@@ -40,6 +40,8 @@ export const form: Form = {
   administers: false,
   signIn: ["email"],
   tenants: true,
+  allTenants: false,
+  hasToSayAll: false,
   tenantFrom: [],
   roles: ["boater", "administrator"],
   kinds: [
@@ -49,6 +51,10 @@ export const form: Form = {
   profiles: [
     { name: "person", label: "Person" },
     { name: "mooring", label: "Mooring" },
+  ],
+  tenantFields: [
+    field("tenants.berths", { label: "Berths", type: "integer", control: "number", comparisons: ["eq", "gt"] }),
+    field("tenants.office", { label: "Harbour office", type: "phone", control: "tel", changes: false }),
   ],
   fields: [
     field("email", { type: "email", control: "email", required: true }),

@@ -81,13 +81,14 @@ class KilledJobsTest {
     void a_mail_that_cannot_go_waits_and_is_not_lost() {
         // It may have been killed with the mail in its hand; what it had claimed lapses after two minutes.
         marea.sql("update cuenta.message set due_at = now(), claimed_until = null");
+        Await.until("nothing waits", () -> marea.sql("select count(*) from cuenta.message"), "0"::equals);
         List<String> mails = Await.until(
                 "the mail came",
                 marea::mails,
                 came -> came.stream().anyMatch(mail -> mail.contains("vera@post.example")));
+        // What was sent just before it was due again is sent once more, and the newest link counts.
         marea.guest()
-                .post("/v1/confirmations", Map.of("token", Mails.proof(mails.get(0))))
+                .post("/v1/confirmations", Map.of("token", Mails.proof(mails.get(mails.size() - 1))))
                 .status(200);
-        Await.until("nothing waits", () -> marea.sql("select count(*) from cuenta.message"), "0"::equals);
     }
 }

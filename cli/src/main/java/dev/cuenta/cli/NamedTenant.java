@@ -9,7 +9,15 @@ public final class NamedTenant {
     private String name;
 
     public String path(CuentaClient client) {
-        return "/v1/tenants/" + TenantNames.id(client, name);
+        return path(id(client));
+    }
+
+    public static String path(String id) {
+        return "/v1/tenants/" + id;
+    }
+
+    public String id(CuentaClient client) {
+        return TenantNames.id(client, name);
     }
 
     /** As it was named. */

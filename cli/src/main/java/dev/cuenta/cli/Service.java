@@ -22,7 +22,8 @@ public final class Service {
     @Option(
             names = "--tenant",
             paramLabel = "TENANT",
-            description = "Limit the command to one tenant, by its id, name or subdomain (CUENTA_TENANT).")
+            description =
+                    "Limit the command to one tenant, by its id, name or subdomain; or say that all are meant, by '*' (CUENTA_TENANT).")
     private @Nullable String tenant;
 
     Service(Settings settings) {

@@ -11,6 +11,9 @@ import java.util.Map;
 
 /** Finds tenants by their id, their name or their subdomain. */
 public final class TenantNames {
+    /** In place of a tenant: all of them are meant. */
+    public static final String ALL = "*";
+
     private TenantNames() {}
 
     /**
@@ -19,7 +22,7 @@ public final class TenantNames {
      * @throws Problem NOT_FOUND for none within reach; CONFLICT where several have the name
      */
     public static String id(CuentaClient client, String named) {
-        if (Ids.isTenant(named)) {
+        if (Ids.isTenant(named) || named.equals(ALL)) {
             return named;
         }
         List<Tenant> begun = client.get("/v1/tenants", Map.of("name", named, "limit", "200"), TenantPage.class)

@@ -43,7 +43,8 @@ class FormatAgreementTest {
     private static final Path ROOT = Path.of(System.getProperty("cuenta.root", ".."));
     private static final String EVERY_CONSTRUCT = "store/src/test/resources/every-construct.yaml";
     private static final String SUMMER = "marea/summer.account-model.yaml";
-    private static final Object FIELD = ((Map<?, ?>) FormatSchema.schema().get("$defs")).get("field");
+    private static final Map<?, ?> DEFINITIONS =
+            (Map<?, ?>) FormatSchema.schema().get("$defs");
     private static final List<List<Integer>> NO_SHAPE = List.of(List.of(1));
     private static final Schema SCHEMA = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
             .getSchema(CuentaClient.json().writeValueAsString(FormatSchema.schema()));
@@ -82,8 +83,9 @@ class FormatAgreementTest {
         if (!(schema instanceof Map<?, ?> map)) {
             return;
         }
-        if (map.containsKey("$ref")) {
-            look(FIELD, values, "field", had);
+        if (map.get("$ref") instanceof String place) {
+            String definition = place.replaceFirst(".*/", "");
+            look(DEFINITIONS.get(definition), values, definition, had);
         }
         if (map.get("anyOf") instanceof List<?> forms) {
             forms.forEach(form -> look(form, values, where, had));

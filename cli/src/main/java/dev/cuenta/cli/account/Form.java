@@ -1,21 +1,17 @@
 package dev.cuenta.cli.account;
 
+import dev.cuenta.cli.Assignment;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.wire.model.Form.Field;
-import dev.cuenta.wire.model.FormControl;
-import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JacksonException;
 
 /** What the live model says about fields, as far as the caller may know; turns {@code field=value} into a body. */
 final class Form {
@@ -39,17 +35,8 @@ final class Form {
     Map<String, Object> body(List<String> assignments) {
         Map<String, Object> body = new LinkedHashMap<>();
         List<Violation> wrong = new ArrayList<>();
-        for (String assignment : assignments) {
-            int equals = assignment.indexOf('=');
-            if (equals < 1) {
-                wrong.add(new Violation(
-                        "",
-                        "assignment",
-                        "`" + assignment + "` is no assignment. Write field=value, such as person.givenName=Ines."));
-            } else {
-                assign(assignment.substring(0, equals), assignment.substring(equals + 1), body, wrong);
-            }
-        }
+        assignments.forEach(
+                typed -> Assignment.read(typed, wrong).ifPresent(assignment -> assign(assignment, body, wrong)));
         if (!wrong.isEmpty()) {
             throw Problem.invalid(wrong);
         }
@@ -57,7 +44,9 @@ final class Form {
     }
 
     @SuppressWarnings("unchecked") // only this method puts groups into the body
-    private void assign(String path, String text, Map<String, Object> body, List<Violation> wrong) {
+    private void assign(Assignment assignment, Map<String, Object> body, List<Violation> wrong) {
+        String path = assignment.field();
+        String text = assignment.text();
         if (path.equals("roles") || path.equals("tenants")) {
             body.put(path, text.isEmpty() ? List.of() : List.of(text.split(",")));
             return;
@@ -78,34 +67,6 @@ final class Form {
                 ? body
                 : (Map<String, Object>) Objects.requireNonNull(
                         body.computeIfAbsent(field.profile(), name -> new LinkedHashMap<String, Object>()));
-        target.put(field.name(), text.isEmpty() ? null : valueOf(field, text));
-    }
-
-    /** Several values stand in one argument, with commas between them. */
-    private static @Nullable Object valueOf(Field field, String text) {
-        return field.many()
-                ? Arrays.stream(text.split(","))
-                        .map(item -> value(field.each(), item.strip()))
-                        .toList()
-                : value(field.each(), text);
-    }
-
-    /** What is no number or truth value stays a text: the service then says what it expected. */
-    private static @Nullable Object value(FormControl control, String text) {
-        return switch (control) {
-            case CHECKBOX -> text.equals("true") || text.equals("false") ? Boolean.valueOf(text) : text;
-            case NUMBER -> text.matches("-?\\d{1,40}(\\.\\d{1,40})?") ? new BigDecimal(text) : text;
-            case JSON -> json(text);
-            case TEXT, TEXTAREA, EMAIL, TEL, URL, SELECT, DATE, DATETIME_LOCAL, LIST, ACCOUNT, PICTURE -> text;
-        };
-    }
-
-    /** What is no JSON stays a text as well. */
-    private static Object json(String text) {
-        try {
-            return CuentaClient.json().readValue(text, Object.class);
-        } catch (JacksonException notJson) {
-            return text;
-        }
+        target.put(field.name(), assignment.value(field));
     }
 }

@@ -40,6 +40,15 @@ public final class CuentaClient {
                 .within(tenant);
     }
 
+    private CuentaClient(Connection connection) {
+        this.connection = connection;
+    }
+
+    /** The same, whose requests are about that tenant. */
+    public CuentaClient within(String tenant) {
+        return new CuentaClient(connection.within(tenant));
+    }
+
     /** Where the service is. */
     public URI address() {
         return connection.service();

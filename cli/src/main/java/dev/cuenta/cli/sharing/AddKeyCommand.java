@@ -1,6 +1,8 @@
 package dev.cuenta.cli.sharing;
 
 import dev.cuenta.cli.Service;
+import dev.cuenta.cli.TenantNames;
+import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.wire.sharing.ServiceKey;
 import dev.cuenta.wire.sharing.ServiceKeyRequest;
@@ -21,8 +23,11 @@ import picocli.CommandLine.Spec;
             "Create a key for a service. It is printed once, alone on standard output, and stored as a hash.",
             "A service has at most two keys: create the second, let the service use it, revoke the first."
         },
-        footerHeading = "%nExample:%n",
-        footer = "  cuenta services keys add billing --from 10.20.0.0/16 --days 90 > billing.key")
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  cuenta services keys add billing --from 10.20.0.0/16 --days 90 > billing.key",
+            "  cuenta services keys add berths --within 'Isla Verde' > berths.key"
+        })
 final class AddKeyCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -49,6 +54,13 @@ final class AddKeyCommand implements Runnable {
     private @Nullable List<String> networks;
 
     @Option(
+            names = "--within",
+            paramLabel = "TENANT",
+            description =
+                    "A tenant in which the key is good, and nowhere else; again for another one. In all if left out.")
+    private @Nullable List<String> tenants;
+
+    @Option(
             names = "--days",
             paramLabel = "DAYS",
             description = "How long it is good; until it is taken back if left out.")
@@ -59,8 +71,12 @@ final class AddKeyCommand implements Runnable {
 
     @Override
     public void run() {
-        ServiceKeyRequest wish = new ServiceKeyRequest(scope, networks, days);
-        ServiceKey made = service.client().post("/v1/services/" + name + "/keys", wish, ServiceKey.class);
+        CuentaClient client = service.client();
+        List<String> within = tenants == null
+                ? null
+                : tenants.stream().map(named -> TenantNames.id(client, named)).toList();
+        ServiceKeyRequest wish = new ServiceKeyRequest(scope, networks, within, days);
+        ServiceKey made = client.post("/v1/services/" + name + "/keys", wish, ServiceKey.class);
         if (!output.printed(made)) {
             output.writer().println(Objects.requireNonNull(made.token()).value());
             output.writer().flush();

@@ -9,6 +9,7 @@ import dev.cuenta.wire.sharing.ServiceKey;
 import dev.cuenta.wire.sharing.ServiceSummary;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
@@ -31,7 +32,7 @@ final class ListKeysCommand implements Runnable {
         if (output.printed(new Items<>(services))) {
             return;
         }
-        Table table = new Table("SERVICE", "BEGINS", "MADE", "LAST USED", "EXPIRES", "FROM", "SCOPE", "ID");
+        Table table = new Table("SERVICE", "BEGINS", "MADE", "LAST USED", "EXPIRES", "FROM", "WITHIN", "SCOPE", "ID");
         for (ServiceSummary item : services) {
             for (ServiceKey key : item.keys()) {
                 table.row(
@@ -41,6 +42,11 @@ final class ListKeysCommand implements Runnable {
                         Moments.minute(key.lastUsed(), "never"),
                         Moments.minute(key.expires(), "never"),
                         key.networks().isEmpty() ? "anywhere" : String.join(", ", key.networks()),
+                        key.tenants().isEmpty()
+                                ? "all tenants"
+                                : key.tenants().stream()
+                                        .map(ServiceKey.Within::name)
+                                        .collect(Collectors.joining(", ")),
                         key.scope().isEmpty() ? "its contract" : String.join(", ", key.scope()),
                         key.id());
             }

@@ -4,7 +4,6 @@ import dev.cuenta.cli.NamedTenant;
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.wire.tenant.Tenant;
-import dev.cuenta.wire.tenant.TenantChange;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -52,7 +51,7 @@ final class DomainsCommand implements Runnable {
             List<String> wanted = new ArrayList<>(domains);
             removed.forEach(domain -> wanted.remove(domain.toLowerCase(Locale.ROOT)));
             wanted.addAll(added);
-            client.patch(path, new TenantChange(null, null, null, null, null, wanted, null));
+            client.patch(path, Map.of("domains", wanted));
             domains = client.get(path, Map.of(), Tenant.class).domains();
         }
         String said = domains.isEmpty()

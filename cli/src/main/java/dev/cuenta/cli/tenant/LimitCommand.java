@@ -6,7 +6,6 @@ import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.wire.tenant.Tenant;
-import dev.cuenta.wire.tenant.TenantChange;
 import dev.cuenta.wire.tenant.TenantLimits;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -74,7 +73,7 @@ final class LimitCommand implements Runnable {
                 members == null ? before.members() : limit("--members", members),
                 invitations == null ? before.invitations() : limit("--invitations", invitations),
                 requests == null ? before.requests() : limit("--requests", requests));
-        Tenant limited = client.patch(path, new TenantChange(null, null, null, null, null, null, limits), Tenant.class);
+        Tenant limited = client.patch(path, Map.of("limits", limits), Tenant.class);
         spec.commandLine().getOut().println(tenant + " may have " + said(limited.effectiveLimits()) + ".");
     }
 

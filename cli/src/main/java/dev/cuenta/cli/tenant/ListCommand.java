@@ -20,7 +20,11 @@ import picocli.CommandLine.Option;
         mixinStandardHelpOptions = true,
         description = "List your tenants, oldest first; all of them if you may read them all.",
         footerHeading = "%nExamples:%n",
-        footer = {"  cuenta tenants list", "  cuenta tenants list --name south --all"})
+        footer = {
+            "  cuenta tenants list",
+            "  cuenta tenants list --name south --all",
+            "  cuenta tenants list --filter 'tenants.berths gt 100'"
+        })
 final class ListCommand implements Runnable {
     private static final int LONGEST_PAGE = 200;
 
@@ -29,6 +33,12 @@ final class ListCommand implements Runnable {
 
     @Option(names = "--name", paramLabel = "TEXT", description = "Only those whose name begins so, by name.")
     private @Nullable String name;
+
+    @Option(
+            names = "--filter",
+            paramLabel = "FILTER",
+            description = "Only those that it chooses, by what the model lets tenants have (RFC 7644).")
+    private @Nullable String filter;
 
     @Option(names = "--archived", description = "Those that are archived, and no others.")
     private boolean archived;
@@ -72,6 +82,9 @@ final class ListCommand implements Runnable {
         query.put("limit", String.valueOf(all ? LONGEST_PAGE : limit));
         if (name != null) {
             query.put("name", name);
+        }
+        if (filter != null) {
+            query.put("filter", filter);
         }
         if (archived) {
             query.put("archived", "true");

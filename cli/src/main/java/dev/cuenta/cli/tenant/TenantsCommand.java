@@ -13,13 +13,16 @@ import picocli.CommandLine.Command;
 @Command(
         name = "tenants",
         mixinStandardHelpOptions = true,
-        description = "See, rename, suspend, archive and remove tenants; invite people, and say who joins and leaves.")
+        description =
+                "See, fill, rename, suspend, archive and remove tenants; invite people, and say who joins and leaves.")
 public final class TenantsCommand implements CommandGroup {
     @Override
     public Map<String, Class<?>> commands() {
         return Map.ofEntries(
                 Map.entry("list", ListCommand.class),
+                Map.entry("show", ShowCommand.class),
                 Map.entry("add", AddCommand.class),
+                Map.entry("set", SetCommand.class),
                 Map.entry("rename", RenameCommand.class),
                 Map.entry("suspend", SuspendCommand.class),
                 Map.entry("resume", ResumeCommand.class),

@@ -17,8 +17,8 @@ import picocli.CommandLine.Spec;
             "Choose the tenant that your session works in; without one, none in particular.",
             "Takes a model whose tenants.currentFrom has session; otherwise use --tenant with each command."
         },
-        footerHeading = "%nExample:%n",
-        footer = "  cuenta tenants use 'South pontoon'")
+        footerHeading = "%nExamples:%n",
+        footer = {"  cuenta tenants use 'South pontoon'", "  cuenta tenants use '*'"})
 final class UseCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -26,7 +26,10 @@ final class UseCommand implements Runnable {
     @Mixin
     private Service service;
 
-    @Parameters(paramLabel = "TENANT", arity = "0..1", description = "Its id, its name or its subdomain.")
+    @Parameters(
+            paramLabel = "TENANT",
+            arity = "0..1",
+            description = "Its id, its name or its subdomain; or '*' for all tenants at once.")
     private String tenant;
 
     @Override
@@ -37,9 +40,9 @@ final class UseCommand implements Runnable {
                 tenant == null ? Map.of() : Map.of("tenant", TenantNames.id(client, tenant)));
         spec.commandLine()
                 .getOut()
-                .println(
-                        tenant == null
-                                ? "Your session now works in no particular tenant."
-                                : "Your session now works in this tenant.");
+                .println("Your session now works in "
+                        + (tenant == null
+                                ? "no particular tenant."
+                                : tenant.equals(TenantNames.ALL) ? "all tenants at once." : "this tenant."));
     }
 }

@@ -8,6 +8,7 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Returned;
+import dev.cuenta.core.model.Role;
 import dev.cuenta.core.model.Service;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -26,11 +27,13 @@ public final class AccessMatrix {
     private final AccountModel model;
     private final Map<String, Grant> grants;
     private final Attributes comparable;
+    private final Attributes comparableOfTenants;
     private final Map<Party, Map<FieldPath, Cell>> cells;
 
     public AccessMatrix(AccountModel model) {
         this.model = model;
         this.comparable = Attributes.of(model, field -> true);
+        this.comparableOfTenants = Attributes.ofTenants(model, field -> true);
         this.grants = model.services().values().stream()
                 .collect(Collectors.toUnmodifiableMap(Service::name, service -> Grant.of(service, model)));
         this.cells = parties().stream().collect(Collectors.toUnmodifiableMap(party -> party, this::cells));
@@ -71,6 +74,9 @@ public final class AccessMatrix {
         if (operation == Operation.SEED) {
             return field.stored();
         }
+        if (field.path().isOfTenant() && operation != Operation.CHANGE) {
+            return false; // no account that is made brings a tenant's values
+        }
         if (operation == Operation.SIGN_UP && field.withinTenant()) {
             return false; // a guest is nowhere yet
         }
@@ -104,7 +110,7 @@ public final class AccessMatrix {
 
     private Map<FieldPath, Cell> cells(Party party) {
         Viewer alone = viewer(party);
-        return model.fields().values().stream()
+        return model.declaredFields().stream()
                 .collect(Collectors.toUnmodifiableMap(Field::path, field -> new Cell(rights(party, alone, field))));
     }
 
@@ -115,6 +121,12 @@ public final class AccessMatrix {
             return rights;
         }
         boolean reads = reads(alone, field);
+        if (field.path().isOfTenant()) {
+            put(rights, Right.CHANGE, writes(alone, field, Operation.CHANGE));
+            put(rights, Right.READ, reads);
+            put(rights, Right.FILTER, reads && isComparable(field) && isOfEveryTenant(party));
+            return rights;
+        }
         put(rights, Right.CREATE, makes(party) && writes(alone, field, Operation.CREATE));
         put(rights, Right.CHANGE, writes(alone, field, Operation.CHANGE));
         put(rights, Right.READ, reads);
@@ -129,6 +141,23 @@ public final class AccessMatrix {
         if (has) {
             rights.add(right);
         }
+    }
+
+    /** Whether the party is that in each of the tenants that it lists; a role may be held in one of them only. */
+    private boolean isOfEveryTenant(Party party) {
+        return Optional.ofNullable(model.roles().get(party.name()))
+                .filter(Role::withinTenant)
+                .isEmpty();
+    }
+
+    private boolean isComparable(Field field) {
+        Attributes known = field.path().isOfTenant() ? comparableOfTenants : comparable;
+        return known.find(field.path().toString()).isPresent();
+    }
+
+    /** What somebody may filter tenants by: what they may read of each of those that they see. */
+    public Attributes attributesOfTenants(Viewer viewer) {
+        return Attributes.ofTenants(model, field -> reads(viewer, field));
     }
 
     /** What somebody may filter by, of what they may read. */
@@ -165,13 +194,14 @@ public final class AccessMatrix {
         if (field.mutability() == Mutability.IMMUTABLE) {
             reasons.add("only when the account is made");
         }
-        if (alone.reads(field)
-                && !guest
-                && comparable.find(field.path().toString()).isEmpty()) {
+        if (alone.reads(field) && !guest && !isComparable(field)) {
             reasons.add(
                     field.secret()
                             ? "secret, so no filter may ask for it"
                             : "computed beyond the database, so no filter can ask for it");
+        }
+        if (field.path().isOfTenant() && alone.reads(field) && !isOfEveryTenant(party)) {
+            reasons.add("held in one tenant, so no filter of several may ask for it");
         }
         if (field.returned() == Returned.REQUEST && alone.reads(field) && !guest) {
             reasons.add("shown when it is asked for by name");

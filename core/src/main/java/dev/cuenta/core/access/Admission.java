@@ -74,6 +74,48 @@ public final class Admission {
         return visit.finish();
     }
 
+    /**
+     * What a JSON Merge Patch (RFC 7396) changes of what a tenant has, by the name of the field, as JSON has it; null takes a value
+     * away.
+     *
+     * @param operation {@link Operation#CHANGE}, or {@link Operation#SEED} for Cuenta's own hand
+     * @param viewer as they are in that tenant
+     * @throws Problem INVALID with every refusal
+     */
+    public Map<String, @Nullable Object> forTenantItself(Operation operation, Viewer viewer, Map<String, ?> patch) {
+        Map<String, @Nullable Object> values = new LinkedHashMap<>();
+        List<Violation> violations = new ArrayList<>();
+        patch.forEach((name, raw) -> {
+            Field field = model.tenants().field(name).filter(viewer::knows).orElse(null);
+            String pointer = FieldPath.ofTenant(name).pointer();
+            if (field == null) {
+                violations.add(new Violation(pointer, "unknown", unknownOfTenant(name, viewer)));
+            } else if (!matrix.writes(viewer, field, operation)) {
+                violations.add(
+                        new Violation(pointer, "notWritable", "`" + field.path() + "` may not be written by you."));
+            } else if (raw == null) {
+                values.put(name, null);
+            } else {
+                Outcome outcome = field.type().read(raw, field.limits());
+                outcome.value().ifPresent(value -> values.put(name, field.type().write(value)));
+                outcome.refusal()
+                        .ifPresent(refusal -> violations.add(new Violation(pointer, refusal.code(), refusal.detail())));
+            }
+        });
+        if (!violations.isEmpty()) {
+            throw Problem.invalid(violations);
+        }
+        return Collections.unmodifiableMap(values);
+    }
+
+    private String unknownOfTenant(String name, Viewer viewer) {
+        Set<String> names = new TreeSet<>();
+        model.tenants().fields().values().stream()
+                .filter(field -> matrix.writes(viewer, field, Operation.CHANGE))
+                .forEach(field -> names.add(field.path().name()));
+        return "Tenants have no field `" + name + "`. " + Nearest.advice(name, names);
+    }
+
     /** One body on its way through the door. */
     private final class Visit {
         private final Operation operation;

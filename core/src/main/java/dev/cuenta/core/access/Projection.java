@@ -185,6 +185,22 @@ public final class Projection {
                 .toList();
     }
 
+    /**
+     * What a tenant has, in the order of the model.
+     *
+     * @param stored by the name of the field, as JSON has it
+     * @param viewer as they are in that tenant
+     */
+    public Map<String, Object> ofTenant(Map<String, Object> stored, Viewer viewer) {
+        Map<String, Object> shown = new LinkedHashMap<>();
+        model.tenants()
+                .fields()
+                .forEach((name, field) -> Optional.ofNullable(stored.get(name))
+                        .filter(value -> matrix.reads(viewer, field))
+                        .ifPresent(value -> shown.put(name, value)));
+        return shown;
+    }
+
     private static void put(String attribute, Object value, Viewer viewer, Map<String, Object> json) {
         if (viewer.sees(attribute)) {
             json.put(attribute, value);

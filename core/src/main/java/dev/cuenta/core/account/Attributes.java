@@ -65,6 +65,13 @@ public final class Attributes {
         return attributes;
     }
 
+    /** Those of tenants that the predicate lets through. */
+    public static Attributes ofTenants(AccountModel model, Predicate<Field> visible) {
+        Attributes attributes = new Attributes();
+        model.tenants().fields().values().stream().filter(visible).forEach(attributes::add);
+        return attributes;
+    }
+
     /** The same where no tenant is named: what has a value in each tenant has none there. */
     public Attributes everywhere() {
         Attributes everywhere = new Attributes();

@@ -41,6 +41,7 @@ final class AccountRules {
         checkSameInEveryKind();
         new ServiceRules(model, findings).check();
         new TenantProfileRules(model, findings).check();
+        new TenantFieldRules(model, findings).check();
         model.retention().values().forEach(this::checkRetention);
     }
 

@@ -27,7 +27,7 @@ final class FieldRules {
     }
 
     void check() {
-        for (Field field : model.fields().values()) {
+        for (Field field : model.declaredFields()) {
             checkSignUp(field);
             checkSignIn(field);
             checkUnique(field);

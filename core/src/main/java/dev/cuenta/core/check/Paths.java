@@ -7,6 +7,9 @@ final class Paths {
     private Paths() {}
 
     static String of(Field field) {
+        if (field.path().isOfTenant()) {
+            return "tenants.fields." + field.path().name();
+        }
         String profile = field.path().profile();
         return profile == null
                 ? "fields." + field.path().name()

@@ -36,7 +36,7 @@ final class ReferenceRules {
     }
 
     void check() {
-        model.fields().values().forEach(this::checkParties);
+        model.declaredFields().forEach(this::checkParties);
         model.kinds().values().forEach(this::checkProfiles);
         checkTemplate("displayName", model.displayName());
         Template tenantName = model.tenants().name();

@@ -43,6 +43,23 @@ final class FieldReader {
     private static final Set<String> NOT_FOR_PICTURES =
             Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "indexed", "erase");
 
+    /** What means something of an account only: tenants are made with nothing but a name, and whole rows of them are few. */
+    static final Set<String> NOT_FOR_TENANTS = Set.of(
+            "required",
+            "default",
+            "existing",
+            "compute",
+            "of",
+            "signIn",
+            "search",
+            "indexed",
+            "returned",
+            "mutability",
+            "sensitivity",
+            "erase",
+            "keep",
+            "confirm");
+
     /** What would have to look into a value, or write it down where everybody can read it. */
     private static final Set<String> NOT_FOR_SECRETS =
             Set.of("default", "existing", "uniqueness", "signIn", "indexed", "confirm");
@@ -70,6 +87,17 @@ final class FieldReader {
         this.writeByDefault = writeByDefault;
     }
 
+    /** For fields of tenants: nobody is a guest or an owner to one. */
+    FieldReader ofTenants() {
+        return new FieldReader(withoutPersons(readByDefault), withoutPersons(writeByDefault));
+    }
+
+    private static Set<Party> withoutPersons(Set<Party> parties) {
+        return parties.stream()
+                .filter(party -> !party.equals(Party.GUEST) && !party.equals(Party.OWNER))
+                .collect(Collectors.toUnmodifiableSet());
+    }
+
     /**
      * The group in which a field stands: the account's own for a null name.
      *
@@ -77,6 +105,7 @@ final class FieldReader {
      */
     record Group(@Nullable String name, @Nullable String formerly, boolean withinTenant) {
         static final Group ACCOUNT = new Group(null, null, false);
+        static final Group TENANT = new Group(FieldPath.ofTenant("").profile(), null, false);
     }
 
     /** Empty when the field's type is not known: nothing else about it can be judged then. */
@@ -117,6 +146,9 @@ final class FieldReader {
     }
 
     private Field read(FieldPath path, FieldType type, Group group, Section section) {
+        if (path.isOfTenant()) {
+            section.notHere(NOT_FOR_TENANTS, "has no effect on a field of tenants.");
+        }
         Limits limits = LimitsReader.read(type, section);
         Optional<Element> compute = section.take("compute");
         compute.ifPresent(element -> expressions.add(new Written(path, Use.COMPUTE, element)));

@@ -16,10 +16,12 @@ import dev.cuenta.core.type.FieldTypes;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /** The format of model files as a JSON Schema (2020-12), so that editors complete and check them. */
 public final class FormatSchema {
@@ -67,13 +69,26 @@ public final class FormatSchema {
         schema.put("$id", "urn:cuenta:account-model:1");
         schema.put("title", "Account model");
         schema.putAll(group(properties, List.of("cuenta", "name")));
-        schema.put("$defs", Map.of("field", field()));
+        schema.put(
+                "$defs",
+                Map.of(
+                        "field",
+                        field(FieldTypes.names(), Set.of()),
+                        "tenantField",
+                        field(typesOfTenants(), FieldReader.NOT_FOR_TENANTS)));
         return schema;
     }
 
-    private static Map<String, Object> field() {
+    private static Set<String> typesOfTenants() {
+        return FieldTypes.names().stream()
+                .filter(name -> !FieldTypes.require(name).isOfAccountsOnly())
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    /** @param without keys that it cannot have */
+    private static Map<String, Object> field(Set<String> types, Set<String> without) {
         Map<String, Object> properties = new LinkedHashMap<>();
-        properties.put("type", described("What it holds.", Map.of("enum", List.copyOf(FieldTypes.names()))));
+        properties.put("type", described("What it holds.", Map.of("enum", List.copyOf(types))));
         properties.put("multiValued", described("Several values.", FLAG));
         properties.put("required", described("Every account has a value.", FLAG));
         properties.put("default", described("What a new account gets that gives none.", Map.of()));
@@ -118,9 +133,9 @@ public final class FormatSchema {
         properties.put("group", described("Forms show fields of the same group together.", TEXT));
         properties.put("order", described("Smaller comes first.", Map.of("type", "integer")));
         properties.putAll(limits());
+        properties.keySet().removeAll(without);
         Map<String, Object> field = new LinkedHashMap<>(group(properties, List.of("type")));
-        field.put(
-                "allOf", FieldTypes.names().stream().map(FormatSchema::limitsOf).toList());
+        field.put("allOf", types.stream().map(FormatSchema::limitsOf).toList());
         return field;
     }
 
@@ -260,12 +275,20 @@ public final class FormatSchema {
                 described(
                         "Where a request's tenant is looked for, the first that names one counting.",
                         Map.of("type", "array", "items", oneOf(TenantRules.CurrentFrom.values()))));
+        properties.put(
+                "crossTenant",
+                described(
+                        "Whether roles that count in every tenant count in a request that names none, or only when it says that all are meant.",
+                        oneOf(TenantRules.CrossTenant.values())));
         Map<String, Object> limits = new LinkedHashMap<>();
         limits.put("members", described("Accounts that may belong to it.", POSITIVE));
         limits.put("invitations", described("Invitations that may be open.", POSITIVE));
         limits.put("requests", described("Requests a minute within it, for each instance.", POSITIVE));
         properties.put(
                 "limits", described("How much a tenant may have without limits of its own.", group(limits, List.of())));
+        properties.put(
+                "fields",
+                described("What a tenant has besides its name.", named(Map.of("$ref", "#/$defs/tenantField"))));
         return group(properties, List.of());
     }
 

@@ -53,7 +53,7 @@ final class ModelReader {
                 roles(file),
                 file.take("tenants")
                         .flatMap(Element::section)
-                        .map(TenantReader::read)
+                        .map(section -> TenantReader.read(section, fieldReader.ofTenants()))
                         .orElse(TenantRules.NONE),
                 services(file),
                 retention(file),

@@ -102,12 +102,13 @@ final class Section {
         return elements;
     }
 
-    /** Reports keys that do not apply here, though they do elsewhere. */
+    /** Reports keys that do not apply here, though they do elsewhere. Whoever asks for one later does not find it. */
     void notHere(Set<String> others, String why) {
         for (String key : others) {
             take(key)
                     .ifPresent(
                             element -> element.report(FindingCode.UNKNOWN_KEY, "`" + key + "` " + why, "Take it out."));
+            elements.remove(key);
         }
     }
 

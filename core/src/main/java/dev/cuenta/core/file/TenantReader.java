@@ -1,13 +1,17 @@
 package dev.cuenta.core.file;
 
 import dev.cuenta.core.finding.FindingCode;
+import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Template;
 import dev.cuenta.core.model.TenantLimits;
 import dev.cuenta.core.model.TenantRules;
+import dev.cuenta.core.model.TenantRules.CrossTenant;
 import dev.cuenta.core.model.TenantRules.CurrentFrom;
 import dev.cuenta.core.model.TenantRules.Membership;
 import dev.cuenta.core.model.TenantRules.OnSignUp;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -17,12 +21,13 @@ final class TenantReader {
 
     private TenantReader() {}
 
-    static TenantRules read(Section section) {
+    /** @param reader of fields of tenants */
+    static TenantRules read(Section section, FieldReader reader) {
         Membership membership = section.take("membership")
                 .flatMap(element -> element.oneOf(Membership.class))
                 .orElse(Membership.NONE);
         if (membership == Membership.NONE) {
-            section.notHere(Set.of("limits"), "has no effect where accounts have no tenants.");
+            section.notHere(Set.of("crossTenant", "limits", "fields"), "has no effect where accounts have no tenants.");
         }
         Optional<Element> signUp = section.take("onSignUp");
         OnSignUp onSignUp =
@@ -40,12 +45,26 @@ final class TenantReader {
                 onSignUp,
                 onSignUp == OnSignUp.CREATE ? name.orElse(null) : null,
                 section.take("currentFrom").map(TenantReader::sources).orElse(TenantRules.NONE.currentFrom()),
+                section.take("crossTenant")
+                        .flatMap(element -> element.oneOf(CrossTenant.class))
+                        .orElse(CrossTenant.IMPLICIT),
                 section.take("limits")
                         .flatMap(Element::section)
                         .map(TenantReader::limits)
-                        .orElse(TenantLimits.NONE));
+                        .orElse(TenantLimits.NONE),
+                fields(section, reader));
         section.refuseOthers();
         return rules;
+    }
+
+    private static Map<String, Field> fields(Section section, FieldReader reader) {
+        Map<String, Field> fields = new LinkedHashMap<>();
+        section.take("fields")
+                .flatMap(Element::section)
+                .ifPresent(group -> group.named()
+                        .forEach(named -> reader.read(named.name(), FieldReader.Group.TENANT, named.element())
+                                .ifPresent(field -> fields.put(named.name(), field))));
+        return fields;
     }
 
     private static Optional<Template> name(Section section, OnSignUp onSignUp) {

@@ -28,6 +28,7 @@ public enum FindingCode {
     PROFILE_WITHOUT_TENANTS(ERROR, "Without tenants, nobody would ever have a value in the profile."),
     UNFIT_WITHIN_TENANT(
             ERROR, "A value that is another one in each tenant cannot stand where an account has only one."),
+    UNFIT_OF_TENANT(ERROR, "What only means something of an account does not fit a tenant's field."),
     SIGN_UP_WITHOUT_TENANTS(ERROR, "Without tenants, a sign-up can neither create nor join one."),
     SIGN_IN_CASE_EXACT(
             WARNING, "People type their identifier with other capitals than at sign-up, and it is rejected."),

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** What an account is: the whole declaration as one immutable value, in the order of the file. */
@@ -41,6 +42,12 @@ public record AccountModel(
 
     public Optional<Field> field(String path) {
         return field(FieldPath.parse(path));
+    }
+
+    /** Those of accounts, and those of tenants: all that the file declares. */
+    public List<Field> declaredFields() {
+        return Stream.concat(fields.values().stream(), tenants.fields().values().stream())
+                .toList();
     }
 
     /** The fields of the account itself, without its profiles'. */

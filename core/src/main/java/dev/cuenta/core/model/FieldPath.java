@@ -6,6 +6,9 @@ import org.jspecify.annotations.Nullable;
 
 /** A field's name, with its profile's where it has one: {@code email}, {@code person.givenName}. */
 public record FieldPath(@Nullable String profile, String name) {
+    /** No profile can have this name. */
+    private static final String TENANTS = "tenants";
+
     /** Names that mean something else already, in an account's JSON or in expressions. */
     private static final Set<String> RESERVED = Set.of(
             "id",
@@ -13,7 +16,7 @@ public record FieldPath(@Nullable String profile, String name) {
             "displayName",
             "currentPassword",
             "roles",
-            "tenants",
+            TENANTS,
             "meta",
             "password",
             "version",
@@ -40,13 +43,26 @@ public record FieldPath(@Nullable String profile, String name) {
         return RESERVED.contains(name) || OF_PUBLISHING.matcher(name).matches();
     }
 
+    /** Of what a tenant has, and not an account. */
+    public static FieldPath ofTenant(String name) {
+        return new FieldPath(TENANTS, name);
+    }
+
+    /** Whether a tenant has it, and not an account. */
+    public boolean isOfTenant() {
+        return TENANTS.equals(profile);
+    }
+
     public static FieldPath parse(String path) {
         int dot = path.indexOf('.');
         return dot < 0 ? new FieldPath(null, path) : new FieldPath(path.substring(0, dot), path.substring(dot + 1));
     }
 
-    /** JSON Pointer (RFC 6901) to the value in an account's JSON. */
+    /** JSON Pointer (RFC 6901) to the value in an account's JSON, or in a tenant's. */
     public String pointer() {
+        if (isOfTenant()) {
+            return "/fields/" + name;
+        }
         return profile == null ? "/" + name : "/" + profile + "/" + name;
     }
 

@@ -1,6 +1,10 @@
 package dev.cuenta.core.model;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,14 +12,18 @@ import org.jspecify.annotations.Nullable;
  *
  * @param name names the tenant that a sign-up makes; null when sign-ups make none
  * @param currentFrom where a request's tenant is looked for; the first that names one counts
+ * @param crossTenant whether a request has to say that all tenants are meant
  * @param limits how much a tenant may have that has no limits of its own
+ * @param fields what a tenant has besides its name, by the name alone
  */
 public record TenantRules(
         Membership membership,
         OnSignUp onSignUp,
         @Nullable Template name,
         List<CurrentFrom> currentFrom,
-        TenantLimits limits) {
+        CrossTenant crossTenant,
+        TenantLimits limits,
+        Map<String, Field> fields) {
     /** How many tenants an account may belong to. */
     public enum Membership {
         NONE,
@@ -37,11 +45,30 @@ public record TenantRules(
         SESSION
     }
 
-    public static final TenantRules NONE =
-            new TenantRules(Membership.NONE, OnSignUp.NONE, null, List.of(CurrentFrom.HEADER), TenantLimits.NONE);
+    /** When roles that count in every tenant count in a request that names none. */
+    public enum CrossTenant {
+        /** Always. */
+        IMPLICIT,
+        /** When it says that all are meant. */
+        EXPLICIT
+    }
+
+    public static final TenantRules NONE = new TenantRules(
+            Membership.NONE,
+            OnSignUp.NONE,
+            null,
+            List.of(CurrentFrom.HEADER),
+            CrossTenant.IMPLICIT,
+            TenantLimits.NONE,
+            Map.of());
 
     public TenantRules {
         currentFrom = List.copyOf(currentFrom);
+        fields = Collections.unmodifiableMap(new LinkedHashMap<>(fields));
+    }
+
+    public Optional<Field> field(String name) {
+        return Optional.ofNullable(fields.get(name));
     }
 
     public boolean present() {

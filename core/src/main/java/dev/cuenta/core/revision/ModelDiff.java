@@ -44,6 +44,7 @@ public final class ModelDiff {
         new KindDiff(live, next, stored, diff.changes).compare();
         diff.compareFields();
         new TenantDiff(live.tenants(), next.tenants(), stored, diff.changes).compare();
+        new TenantFieldDiff(live, next, stored, diff.changes).compare();
         diff.compareRetention();
         new Promotions(live, next).add(stored, diff.changes);
         new ContractDiff(live, next, diff.changes).compare();

@@ -26,6 +26,7 @@ public final class Promotions {
     private final AccountModel live;
     private final AccountModel next;
     private final Renames renames;
+    private final Renames tenantRenames;
     private final AccessMatrix before;
     private final AccessMatrix after;
     /** What each party of the next model is in the live one; none for a role that is new: whoever gives it answers for it. */
@@ -35,6 +36,7 @@ public final class Promotions {
         this.live = live;
         this.next = next;
         this.renames = Renames.between(live, next);
+        this.tenantRenames = Renames.ofTenants(live.tenants(), next.tenants());
         this.before = new AccessMatrix(live);
         this.after = new AccessMatrix(next);
         List<Party> known = before.parties();
@@ -81,6 +83,11 @@ public final class Promotions {
     }
 
     private Optional<Field> before(Field field) {
+        if (field.path().isOfTenant()) {
+            return tenantRenames
+                    .before(field.path())
+                    .flatMap(path -> live.tenants().field(path.name()));
+        }
         return renames.before(field.path())
                 .or(() -> live.field(field.path()).map(Field::path))
                 .flatMap(live::field);
@@ -102,7 +109,7 @@ public final class Promotions {
                 .filter(each -> !publisher.includeEverywhere(becomesDefault(each) ? each.may() : gained(each)))
                 .map(each -> "`" + each.name() + "` would give what you do not have yourself.")
                 .findFirst();
-        return role.or(() -> next.fields().values().stream()
+        return role.or(() -> next.declaredFields().stream()
                 .filter(field -> !parties(field).isEmpty())
                 .filter(field -> !publisher.includeEverywhere(Permissions.ALL))
                 .map(field -> "`" + field.path() + "` would be opened to others, which takes an administrator.")
@@ -127,7 +134,7 @@ public final class Promotions {
                         .toAllowIf(true));
             }
         }
-        for (Field field : next.fields().values()) {
+        for (Field field : next.declaredFields()) {
             Map<Party, Set<Right>> gaining = parties(field);
             if (!gaining.isEmpty()) {
                 if (onlyOpened(field)) {

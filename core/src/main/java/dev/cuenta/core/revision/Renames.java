@@ -3,6 +3,7 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
+import dev.cuenta.core.model.TenantRules;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,8 +27,21 @@ public final class Renames {
     }
 
     public static Renames between(AccountModel liveModel, AccountModel nextModel) {
-        Map<FieldPath, Field> live = stored(liveModel);
-        Map<FieldPath, Field> next = stored(nextModel);
+        return between(stored(liveModel), stored(nextModel));
+    }
+
+    /** The same of what tenants have. */
+    public static Renames ofTenants(TenantRules live, TenantRules next) {
+        return between(byPath(live), byPath(next));
+    }
+
+    private static Map<FieldPath, Field> byPath(TenantRules rules) {
+        Map<FieldPath, Field> fields = new LinkedHashMap<>();
+        rules.fields().values().forEach(field -> fields.put(field.path(), field));
+        return fields;
+    }
+
+    private static Renames between(Map<FieldPath, Field> live, Map<FieldPath, Field> next) {
         Renames renames = new Renames(live, next);
         next.keySet().stream().filter(live::containsKey).forEach(path -> renames.same(path, path));
         next.values()

@@ -32,6 +32,7 @@ final class TenantDiff {
         rule("onSignUp", live.onSignUp(), next.onSignUp(), "Counts for sign-ups from now on.");
         rule("name", live.name(), next.name(), "Counts for sign-ups from now on.");
         rule("currentFrom", live.currentFrom(), next.currentFrom(), "Counts for the next request.");
+        rule("crossTenant", live.crossTenant(), next.crossTenant(), "Counts for the next request.");
         limit("members", live.limits().members(), next.limits().members());
         limit("invitations", live.limits().invitations(), next.limits().invitations());
         limit("requests", live.limits().requests(), next.limits().requests());

@@ -34,13 +34,15 @@ final class ValueDiff {
             return;
         }
         StoredRecords.Misfits misfits = stored.misfits(before, after);
-        if (after.withinTenant() && (otherType || misfits.refused().count() > 0)) {
+        boolean asItIs = after.withinTenant() || after.path().isOfTenant();
+        if (asItIs && (otherType || misfits.refused().count() > 0)) {
             changes.add(Change.of(
                     ChangeKind.CANNOT_CHANGE,
                     after.path(),
                     Effect.UNSUPPORTED,
                     otherType ? typeChange(before, after) : "`" + after.path() + "` gets other limits.",
-                    "Values that an account has in each tenant are not converted or set aside. "
+                    (after.withinTenant() ? "Values that an account has in each tenant" : "Values of tenants")
+                            + " are not converted or set aside. "
                             + (otherType
                                     ? "Give the new field another name, and remove this one later."
                                     : "Change the " + misfits.refused().count() + " that do not fit first."),

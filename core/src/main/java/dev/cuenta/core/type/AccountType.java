@@ -41,6 +41,11 @@ final class AccountType extends FieldType {
     }
 
     @Override
+    public boolean isOfAccountsOnly() {
+        return true;
+    }
+
+    @Override
     public FormControl control() {
         return FormControl.ACCOUNT;
     }

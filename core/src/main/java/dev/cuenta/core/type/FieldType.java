@@ -73,6 +73,11 @@ public abstract class FieldType {
         return delivery().filter(way::equals).isPresent();
     }
 
+    /** Whether such a value is an account's, and no tenant's. */
+    public boolean isOfAccountsOnly() {
+        return isPicture();
+    }
+
     /** Whether it is several lines of text. */
     public boolean isProse() {
         return false;

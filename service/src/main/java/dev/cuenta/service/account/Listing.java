@@ -8,16 +8,13 @@ import dev.cuenta.core.account.AccountRecord;
 import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
-import dev.cuenta.core.account.Conditions;
 import dev.cuenta.core.account.Needs;
 import dev.cuenta.core.account.Scope;
-import dev.cuenta.core.filter.FilterParser;
-import dev.cuenta.core.filter.FilterSyntaxException;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
-import dev.cuenta.core.problem.Violation;
+import dev.cuenta.service.body.GivenFilter;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
@@ -166,7 +163,7 @@ final class Listing {
         return live.with(revision -> {
             AccountModel model = revision.model();
             Scope scope = caller.scope(CuentaPermission.ACCOUNTS_READ, model);
-            Condition condition = condition(filter, attributes(revision, caller.viewer(model)));
+            Condition condition = GivenFilter.condition(filter, attributes(revision, caller.viewer(model)));
             return revision.read(scope, caller.premises(), work -> searches.count(condition, most, work));
         });
     }
@@ -190,7 +187,7 @@ final class Listing {
         boolean descending = sort.startsWith("-");
         Attribute attribute = sortable(descending ? sort.substring(1) : sort, attributes);
         return new AccountQuery(
-                condition(request.filter(), attributes),
+                GivenFilter.condition(request.filter(), attributes),
                 attribute,
                 descending,
                 request.limit(),
@@ -213,20 +210,5 @@ final class Listing {
                 .filter(Attribute::sortable)
                 .orElseThrow(() -> Problem.invalid(
                         "/sort", "unknown", "There is no field `" + path + "` to sort by. " + attributes.advice(path)));
-    }
-
-    private static @Nullable Condition condition(@Nullable String filter, Attributes attributes) {
-        if (filter == null || filter.isBlank()) {
-            return null;
-        }
-        Conditions conditions = new Conditions(attributes);
-        try {
-            Optional<Condition> condition = conditions.bind(FilterParser.parse(filter));
-            return condition.orElseThrow(() -> Problem.invalid(conditions.refusals().stream()
-                    .map(refusal -> new Violation("/filter", "filter", refusal))
-                    .toList()));
-        } catch (FilterSyntaxException unreadable) {
-            throw Problem.invalid("/filter", "syntax", "The filter cannot be read. " + unreadable.detail());
-        }
     }
 }

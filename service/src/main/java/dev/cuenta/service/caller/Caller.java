@@ -13,6 +13,7 @@ import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Party;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.model.TenantRules.CrossTenant;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.permission.Permission;
 import dev.cuenta.core.problem.Problem;
@@ -37,6 +38,7 @@ import org.jspecify.annotations.Nullable;
  * @param account null for the holder of the installation key, who has every administering role, and for a service that acts for
  *     nobody
  * @param tenant the tenant that the request is limited to; null for none
+ * @param allTenants whether the request says that all tenants are meant
  * @param session through which the request is made; null for a key
  * @param service null where no service asks
  * @param address from which the request comes
@@ -49,6 +51,7 @@ public record Caller(
         List<GivenRole> given,
         List<TenantId> tenants,
         @Nullable TenantId tenant,
+        boolean allTenants,
         @Nullable UUID session,
         @Nullable AskingService service,
         @Nullable String address,
@@ -59,8 +62,13 @@ public record Caller(
      * A service that asks with one of its keys.
      *
      * @param grant what its contract and the key let through
+     * @param tenants in which the key is good, and nowhere else; empty for all
      */
-    public record AskingService(Grant grant, UUID key) {
+    public record AskingService(Grant grant, UUID key, List<TenantId> tenants) {
+        boolean serves(TenantId tenant) {
+            return tenants.isEmpty() || tenants.contains(tenant);
+        }
+
         /** What services may do at all; what they may see and change is up to the grant. */
         private boolean permits(Permission permission) {
             return permission == CuentaPermission.ACCOUNTS_READ
@@ -70,7 +78,7 @@ public record Caller(
     }
 
     Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
-        this(account, given, tenants, tenant, null, null, null, false, 0, new Premises());
+        this(account, given, tenants, tenant, false, null, null, null, false, 0, new Premises());
     }
 
     public Caller {
@@ -80,7 +88,7 @@ public record Caller(
 
     /** Has every administering role of whichever model is asked about, even one that goes live while the request runs. */
     static Caller withInstallationKey(@Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, null, null, true, 0, new Premises());
+        return new Caller(null, List.of(), List.of(), tenant, false, null, null, null, true, 0, new Premises());
     }
 
     static Caller signedIn(Signed signed) {
@@ -89,6 +97,7 @@ public record Caller(
                 signed.roles(),
                 signed.tenants(),
                 null,
+                false,
                 signed.session(),
                 null,
                 null,
@@ -104,36 +113,57 @@ public record Caller(
      */
     public static Optional<Caller> signedIn(Signed signed, @Nullable TenantId tenant, AccountModel model) {
         Caller anywhere = signedIn(signed);
-        return tenant == null || anywhere.reaches(tenant, model)
+        return tenant == null || anywhere.acrossTenants().reaches(tenant, model)
                 ? Optional.of(anywhere.within(tenant))
                 : Optional.empty();
     }
 
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {
-        return new Caller(null, List.of(), List.of(), tenant, null, service, null, false, 0, new Premises());
+        return new Caller(null, List.of(), List.of(), tenant, false, null, service, null, false, 0, new Premises());
     }
 
     /** The person, for whom a service acts: both limits hold. */
     Caller by(AskingService asking) {
-        return new Caller(account, given, tenants, tenant, session, asking, address, strong, rightsStamp, premises);
+        return new Caller(
+                account, given, tenants, tenant, allTenants, session, asking, address, strong, rightsStamp, premises);
     }
 
     Caller within(@Nullable TenantId current) {
-        return new Caller(account, given, tenants, current, session, service, address, strong, rightsStamp, premises);
+        return new Caller(
+                account,
+                given,
+                tenants,
+                current,
+                allTenants && current == null,
+                session,
+                service,
+                address,
+                strong,
+                rightsStamp,
+                premises);
+    }
+
+    /** The same, who says that all tenants are meant. */
+    Caller acrossTenants() {
+        return new Caller(
+                account, given, tenants, null, true, session, service, address, strong, rightsStamp, premises);
     }
 
     Caller from(String place) {
-        return new Caller(account, given, tenants, tenant, session, service, place, strong, rightsStamp, premises);
+        return new Caller(
+                account, given, tenants, tenant, allTenants, session, service, place, strong, rightsStamp, premises);
     }
 
     /** The same, which rests on these. */
     Caller on(Premises other) {
-        return new Caller(account, given, tenants, tenant, session, service, address, strong, rightsStamp, other);
+        return new Caller(
+                account, given, tenants, tenant, allTenants, session, service, address, strong, rightsStamp, other);
     }
 
     /** As whom activity tells of the caller. */
     public Origin origin() {
-        return new Origin(account, service == null ? null : service.grant().service(), via(), address, tenant);
+        return new Origin(
+                account, service == null ? null : service.grant().service(), via(), address, tenant, allTenants);
     }
 
     private @Nullable UUID via() {
@@ -198,7 +228,28 @@ public record Caller(
             return model.administeringRoles().stream().map(role -> new GivenRole(role.name(), null));
         }
         return given.stream()
-                .filter(role -> role.tenant() == null || role.tenant().equals(tenant));
+                .filter(role -> role.tenant() == null
+                        ? countsEverywhere(role, model)
+                        : role.tenant().equals(tenant));
+    }
+
+    /** A role that may nothing is what somebody is, and counts wherever they are. */
+    private boolean countsEverywhere(GivenRole given, AccountModel model) {
+        return tenant != null
+                || allTenants
+                || model.tenants().crossTenant() == CrossTenant.IMPLICIT
+                || Optional.ofNullable(model.roles().get(given.role()))
+                        .filter(role -> !role.may().isEmpty())
+                        .isEmpty();
+    }
+
+    /** Whether the caller has a role that counts in every tenant when a request says that all are meant, and not by itself. */
+    public boolean hasToSayAll(AccountModel model) {
+        return model.tenants().crossTenant() == CrossTenant.EXPLICIT
+                && given.stream()
+                        .filter(role -> role.tenant() == null)
+                        .flatMap(role -> Optional.ofNullable(model.roles().get(role.role())).stream())
+                        .anyMatch(role -> !role.may().isEmpty());
     }
 
     /** What the request is limited to, whoever makes it. */
@@ -214,12 +265,19 @@ public record Caller(
     /** As {@link #may}, in that tenant, whether the request names it or not. */
     public boolean mayIn(TenantId other, Permission permission, AccountModel model) {
         boolean personMay = isService() || entitlements(model).may(permission, Scope.within(other));
-        return personMay && (service == null || service.permits(permission));
+        return personMay && (service == null || (service.permits(permission) && service.serves(other)));
     }
 
     /** Whether the caller may make requests about the tenant: one of its own, or any for whoever administers everywhere. */
     public boolean reaches(TenantId other, AccountModel model) {
-        return isService() || tenants.contains(other) || roles(model).stream().anyMatch(Role::administers);
+        boolean personReaches =
+                isService() || tenants.contains(other) || roles(model).stream().anyMatch(Role::administers);
+        return personReaches && (service == null || service.serves(other));
+    }
+
+    /** As {@link #reaches}, for a request that names it. */
+    public boolean reachesByNaming(TenantId other, AccountModel model) {
+        return acrossTenants().reaches(other, model);
     }
 
     /**
@@ -236,6 +294,13 @@ public record Caller(
                     ProblemKind.FORBIDDEN,
                     "Your role that gives " + permission
                             + " counts only with a second factor. Add one, or sign in with it: cuenta second-factor add");
+        }
+        if (tenant == null && !allTenants && acrossTenants().may(permission, model)) {
+            throw Problem.of(
+                    ProblemKind.FORBIDDEN,
+                    "Your role that gives " + permission
+                            + " counts in every tenant, and the request names none. Name one, or say that all are meant: --tenant '*' ("
+                            + CurrentTenant.HEADER + ": *).");
         }
         throw Problem.of(
                 ProblemKind.FORBIDDEN,
@@ -267,6 +332,25 @@ public record Caller(
     /** By what right the caller meets records of others, before it is known whose they are. */
     public Viewer viewer(AccountModel model) {
         return viewer(parties(model));
+    }
+
+    /** By what right the caller meets the tenant itself. */
+    public Viewer viewerOf(TenantId other, AccountModel model) {
+        return within(other).viewer(model);
+    }
+
+    /**
+     * By what right the caller meets each of several tenants.
+     *
+     * @param own whether they are tenants that it belongs to
+     */
+    public Viewer viewerOfTenants(AccountModel model, boolean own) {
+        Caller anywhere = within(null);
+        Set<Party> parties = anywhere.parties(model);
+        if (own) {
+            parties.add(Party.MEMBER);
+        }
+        return anywhere.viewer(parties);
     }
 
     /** By what right the caller meets this record. */

@@ -3,6 +3,7 @@ package dev.cuenta.service.caller;
 import dev.cuenta.core.access.Grant;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
@@ -18,6 +19,8 @@ import dev.cuenta.store.sharing.ServiceKeys;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -118,16 +121,41 @@ final class Callers {
                 .grant(key.service())
                 .orElseThrow(() -> Problem.of(ProblemKind.UNAUTHENTICATED, NO_KEY));
         touch(key, revision);
-        AskingService asking = new AskingService(grant.within(key.scope()), key.id());
+        AskingService asking = new AskingService(grant.within(key.scope()), key.id(), key.tenants());
         if (asked.person() != null) {
             Seen seen = person(asked.person(), asked.said(), revision, premises);
             Instant used = earlier(key.lastUsed(), seen.signed().lastUsed());
-            return remembered(asked, revision, seen.caller().by(asking), premises, used);
+            Caller acting = seen.caller().by(asking);
+            return remembered(asked, revision, held(acting, revision.model()), premises, used);
         }
         TenantId tenant = revision.read(
                         Scope.EVERYWHERE, work -> currentTenant.named(asked.said(), null, work, premises))
                 .orElse(null);
-        return remembered(asked, revision, Caller.ofService(asking, tenant), premises, key.lastUsed());
+        Caller alone = held(Caller.ofService(asking, tenant), revision.model());
+        return remembered(asked, revision, alone, premises, key.lastUsed());
+    }
+
+    /**
+     * Within the tenants of the service's key, where it is good in some only.
+     *
+     * @throws Problem MALFORMED where the request says none of several; NOT_FOUND where it is in another
+     */
+    private static Caller held(Caller caller, AccountModel model) {
+        List<TenantId> tenants = Objects.requireNonNull(caller.service()).tenants();
+        if (tenants.isEmpty()) {
+            return caller;
+        }
+        if (caller.tenant() == null && tenants.size() > 1) {
+            throw Problem.of(
+                    ProblemKind.MALFORMED,
+                    "This key is good in " + tenants.size() + " tenants. Say in which one the request is: "
+                            + CurrentTenant.HEADER);
+        }
+        TenantId tenant = caller.tenant() == null ? tenants.get(0) : caller.tenant();
+        if (!caller.reaches(tenant, model)) {
+            throw Problem.of(ProblemKind.NOT_FOUND, "This key is not good in that tenant.");
+        }
+        return caller.within(tenant);
     }
 
     private static @Nullable Instant earlier(@Nullable Instant one, Instant other) {
@@ -186,8 +214,11 @@ final class Callers {
     private Caller signedIn(Signed signed, CurrentTenant.Said said, Work work, Premises premises) {
         Caller anywhere = Caller.signedIn(signed);
         LiveRevision revision = work.revision();
+        if (currentTenant.meansAll(said, signed.allTenants(), revision.model())) {
+            return anywhere.acrossTenants();
+        }
         Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work, premises);
-        if (named.isPresent() && !anywhere.reaches(named.get(), revision.model())) {
+        if (named.isPresent() && !anywhere.acrossTenants().reaches(named.get(), revision.model())) {
             throw CurrentTenant.none();
         }
         boolean global = anywhere.roles(revision.model()).stream()

@@ -1,6 +1,7 @@
 package dev.cuenta.service.caller;
 
 import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.TenantRules.CurrentFrom;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
@@ -19,6 +20,9 @@ import org.springframework.stereotype.Component;
 @Component
 public final class CurrentTenant {
     static final String HEADER = "Cuenta-Tenant";
+
+    /** In place of a tenant: all of them are meant. */
+    public static final String ALL = "*";
 
     /** What a request says; null for what it does not say. */
     record Said(@Nullable String header, @Nullable String subdomain) {}
@@ -53,6 +57,9 @@ public final class CurrentTenant {
                     "The model does not let the header " + HEADER
                             + " name the tenant (`tenants.currentFrom`). Leave it out.");
         }
+        if (ALL.equals(said.header())) {
+            return Optional.empty();
+        }
         return sources.stream()
                 .flatMap(source -> named(source, said, chosen, work, premises).stream())
                 .findFirst();
@@ -73,6 +80,18 @@ public final class CurrentTenant {
                         .map(slug -> tenants.ofSlug(slug, premises).orElseThrow(CurrentTenant::none));
             case SESSION -> Optional.ofNullable(chosen);
         };
+    }
+
+    /**
+     * Whether a request says that all tenants are meant.
+     *
+     * @param chosen whether that was chosen for the session
+     */
+    boolean meansAll(Said said, boolean chosen, AccountModel model) {
+        boolean elsewhere = said.header() != null
+                || (said.subdomain() != null && model.tenants().currentFrom().contains(CurrentFrom.SUBDOMAIN));
+        return ALL.equals(said.header())
+                || (chosen && !elsewhere && model.tenants().currentFrom().contains(CurrentFrom.SESSION));
     }
 
     public static Problem none() {

@@ -49,6 +49,8 @@ final class FormWire {
                         .toList(),
                 model.tenants().present(),
                 caller.tenant() == null ? null : caller.tenant().value(),
+                caller.allTenants(),
+                caller.hasToSayAll(model),
                 model.tenants().present()
                         ? model.tenants().currentFrom().stream()
                                 .map(source -> source.name().toLowerCase(Locale.ROOT))
@@ -64,7 +66,17 @@ final class FormWire {
                         .sorted(Comparator.comparingInt(
                                 field -> field.presentation().order()))
                         .map(form::field)
+                        .toList(),
+                model.tenants().fields().values().stream()
+                        .filter(form::concernsThere)
+                        .sorted(Comparator.comparingInt(
+                                field -> field.presentation().order()))
+                        .map(form::field)
                         .toList());
+    }
+
+    private boolean concernsThere(Field field) {
+        return matrix.reads(toOthers, field) || matrix.writes(toOthers, field, Operation.CHANGE);
     }
 
     private static Form.Kind kind(Kind kind) {

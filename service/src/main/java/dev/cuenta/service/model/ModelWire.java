@@ -121,7 +121,7 @@ final class ModelWire {
         return new AccessMatrix(
                 revision.number(),
                 matrix.parties().stream().map(Party::name).toList(),
-                revision.model().fields().values().stream()
+                revision.model().declaredFields().stream()
                         .map(field -> row(matrix, field))
                         .toList());
     }

@@ -79,6 +79,7 @@ final class OpenApi {
         document.put("paths", paths);
         Map<String, Object> schemas = new LinkedHashMap<>(ofModel);
         schemas.putAll(wire.components());
+        Schemas.ofTenants(model, schemas);
         document.put("components", components(schemas));
         return document;
     }

@@ -164,6 +164,34 @@ final class Schemas {
         return properties;
     }
 
+    /** Says in the schemas of the wire, where they are, what this model lets tenants have. */
+    static void ofTenants(AccountModel model, Map<String, Object> schemas) {
+        schemas.computeIfPresent("Tenant", (name, schema) -> filled(schema, ofTenants(model, false)));
+        schemas.computeIfPresent("TenantChange", (name, schema) -> filled(schema, ofTenants(model, true)));
+    }
+
+    private static Map<String, Object> ofTenants(AccountModel model, boolean patch) {
+        Map<String, Object> properties = new LinkedHashMap<>();
+        model.tenants().fields().forEach((name, field) -> properties.put(name, schema(field, patch)));
+        return object(properties, List.of());
+    }
+
+    private static Map<String, Object> filled(Object schema, Map<String, Object> fields) {
+        Map<String, Object> filled = copy(schema);
+        Map<String, Object> properties = copy(filled.get("properties"));
+        properties.put("fields", fields);
+        filled.put("properties", properties);
+        return filled;
+    }
+
+    private static Map<String, Object> copy(@Nullable Object object) {
+        Map<String, Object> copy = new LinkedHashMap<>();
+        if (object instanceof Map<?, ?> map) {
+            map.forEach((key, value) -> copy.put(String.valueOf(key), value));
+        }
+        return copy;
+    }
+
     private static Map<String, Object> schema(Field field, boolean patch) {
         Map<String, Object> schema = new LinkedHashMap<>(field.type().schema(field.limits()));
         schema.put("title", field.label());

@@ -22,6 +22,7 @@ import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Proofs;
 import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.tenant.Tenant;
+import dev.cuenta.store.tenant.TenantQuery;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.sample.SampleRequest;
 import java.time.Clock;
@@ -93,7 +94,7 @@ final class SampleAccounts {
         Samples samples = new Samples(model, words);
         Samples inTenants = new Samples(model, wordsInTenants);
         List<Tenant> tenants =
-                model.tenants().present() ? new Tenants(work).page(null, "", false, null, TENANTS) : List.of();
+                model.tenants().present() ? new Tenants(work).page(TenantQuery.first(TENANTS)) : List.of();
         if (model.tenants().present() && tenants.isEmpty()) {
             throw Problem.of(ProblemKind.CONFLICT, "There are no tenants yet. Sow some first: cuenta seed FILE");
         }

@@ -1,5 +1,7 @@
 package dev.cuenta.service.seed;
 
+import dev.cuenta.core.access.Operation;
+import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
@@ -19,6 +21,7 @@ import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.message.Proofs;
+import dev.cuenta.store.tenant.TenantFieldValues;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.sample.Seed;
 import dev.cuenta.wire.sample.Seeded;
@@ -51,11 +54,13 @@ final class Seeds {
     Seeded sow(Caller caller, Seed seed) {
         return live.with(revision -> {
             caller.requireEverywhere(CuentaPermission.SEEDS_SOW, revision.model());
-            List<String> names = seed.tenants() == null ? List.of() : seed.tenants();
+            List<Object> given = seed.tenants() == null ? List.of() : seed.tenants();
             List<Map<String, Object>> accounts = seed.accounts() == null ? List.of() : seed.accounts();
             return revision.write(Scope.EVERYWHERE, work -> {
-                int tenants = (int)
-                        names.stream().filter(name -> sowTenant(name, work)).count();
+                int tenants = 0;
+                for (int i = 0; i < given.size(); i++) {
+                    tenants += sowTenant(given.get(i), "/tenants/" + i, work) ? 1 : 0;
+                }
                 int made = 0;
                 for (int i = 0; i < accounts.size(); i++) {
                     made += sowAccount(caller, i, accounts.get(i), work) ? 1 : 0;
@@ -67,13 +72,33 @@ final class Seeds {
         });
     }
 
-    private static boolean sowTenant(String name, Work work) {
+    /** By name, or as an object that says beside the name what the tenant has. */
+    private static boolean sowTenant(Object given, String pointer, Work work) {
+        Map<String, Object> values = named(given);
+        Object name = values.remove("name");
+        if (!(name instanceof String text)) {
+            throw Problem.invalid(pointer + "/name", "required", "Give the tenant a name.");
+        }
         Tenants tenants = new Tenants(work);
-        boolean missing = tenants.named(name).isEmpty();
+        boolean missing = tenants.named(text).isEmpty();
         if (missing) {
-            tenants.create(name);
+            new TenantFieldValues(work)
+                    .change(
+                            tenants.create(text),
+                            work.revision().admission().forTenantItself(Operation.SEED, Viewer.of(Set.of()), values));
         }
         return missing;
+    }
+
+    /** As an object that has at least a name. */
+    private static Map<String, Object> named(Object given) {
+        Map<String, Object> values = new LinkedHashMap<>();
+        if (given instanceof Map<?, ?> object) {
+            object.forEach((key, value) -> values.put(String.valueOf(key), value));
+        } else {
+            values.put("name", given);
+        }
+        return values;
     }
 
     private boolean sowAccount(Caller caller, int index, Map<String, Object> given, Work work) {
@@ -108,12 +133,7 @@ final class Seeds {
     private static Map<TenantId, Map<String, Object>> tenants(List<Object> given, int index, Work work) {
         Map<TenantId, Map<String, Object>> tenants = new LinkedHashMap<>();
         for (Object each : given) {
-            Map<String, Object> values = new LinkedHashMap<>();
-            if (each instanceof Map<?, ?> object) {
-                object.forEach((key, value) -> values.put(String.valueOf(key), value));
-            } else {
-                values.put("name", each);
-            }
+            Map<String, Object> values = named(each);
             Object name = values.remove("name");
             TenantId tenant = new Tenants(work)
                     .named(String.valueOf(name))

@@ -154,7 +154,7 @@ final class SessionUseCases {
             Sessions sessions = new Sessions(work);
             UUID session = sessions.open(Tokens.hash(token), account, expires, agent, strong);
             new Activity(work)
-                    .add(Action.SIGNED_IN, account, new Origin(account, null, session, origin.address(), null));
+                    .add(Action.SIGNED_IN, account, new Origin(account, null, session, origin.address(), null, false));
             renewedHash.ifPresent(
                     hash -> new Credentials(work).replace(account, person.hash().orElseThrow(), hash));
             return account;
@@ -175,13 +175,14 @@ final class SessionUseCases {
                         "The model does not let sessions name the tenant: `tenants.currentFrom` has no `session`.");
             }
             return revision.write(Scope.EVERYWHERE, work -> {
-                TenantId chosen = tenant == null
+                boolean all = CurrentTenant.ALL.equals(tenant);
+                TenantId chosen = tenant == null || all
                         ? null
                         : TenantId.parse(tenant)
                                 .filter(new Tenants(work)::exists)
-                                .filter(id -> caller.reaches(id, revision.model()))
+                                .filter(id -> caller.reachesByNaming(id, revision.model()))
                                 .orElseThrow(CurrentTenant::none);
-                new Sessions(work).choose(Tokens.hash(token), chosen);
+                new Sessions(work).choose(Tokens.hash(token), chosen, all);
                 return token;
             });
         });

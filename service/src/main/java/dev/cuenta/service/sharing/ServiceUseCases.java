@@ -2,6 +2,7 @@ package dev.cuenta.service.sharing;
 
 import dev.cuenta.core.access.Grant;
 import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.model.AccountModel;
@@ -19,9 +20,12 @@ import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
+import dev.cuenta.store.live.Work;
 import dev.cuenta.store.sharing.ServiceKey;
 import dev.cuenta.store.sharing.ServiceKeys;
 import dev.cuenta.store.sharing.Vocabularies;
+import dev.cuenta.store.tenant.Tenant;
+import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.sharing.ContractCheck;
 import dev.cuenta.wire.sharing.KnownVocabulary;
 import dev.cuenta.wire.sharing.ServiceKeyRequest;
@@ -35,12 +39,14 @@ import java.util.Optional;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.function.BiFunction;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Which services share the accounts, what they may rely on, and the keys that they come with. */
 @Component
 public final class ServiceUseCases {
+    private static final int MOST_TENANTS = 100;
     private static final int SHOWN_OF_KEY = 6;
 
     private final LiveRevisions live;
@@ -57,12 +63,17 @@ public final class ServiceUseCases {
             caller.requireEverywhere(CuentaPermission.SERVICES_READ, revision.model());
             return revision.read(Scope.EVERYWHERE, work -> {
                 List<ServiceKey> keys = new ServiceKeys(work).all();
+                Map<TenantId, String> tenants = new Tenants(work)
+                        .names(keys.stream()
+                                .flatMap(key -> key.tenants().stream())
+                                .collect(Collectors.toSet()));
                 Map<String, Vocabularies.Sent> vocabularies = new Vocabularies(work).sent();
                 return revision.model().services().values().stream()
                         .map(service -> SharingWire.of(
                                 Contract.of(service, revision.model(), revision.number()),
                                 keys.stream()
                                         .filter(key -> key.service().equals(service.name()))
+                                        .map(key -> SharingWire.of(key, tenants, null))
                                         .toList(),
                                 vocabularies.get(service.name())))
                         .toList();
@@ -135,20 +146,42 @@ public final class ServiceUseCases {
             refuseWider(scope, grant);
             String token = Tokens.create(Tokens.SERVICE + name + "_");
             String prefix = token.substring(0, Tokens.SERVICE.length() + name.length() + 1 + SHOWN_OF_KEY);
-            ServiceKey key = revision.write(Scope.EVERYWHERE, work -> {
+            return revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.SERVICE_KEY_ADDED, null, caller.origin(), about(name, prefix));
-                return new ServiceKeys(work)
+                List<TenantId> tenants = tenants(wish.tenants(), work);
+                ServiceKey key = new ServiceKeys(work)
                         .add(
                                 name,
                                 Tokens.hash(token),
                                 prefix,
                                 scope,
                                 wish.networks() == null ? List.of() : wish.networks(),
+                                tenants,
                                 caller.author(),
                                 expires(wish.days()));
+                return SharingWire.of(key, new Tenants(work).names(tenants), token);
             });
-            return SharingWire.of(key, token);
         });
+    }
+
+    private static List<TenantId> tenants(@Nullable List<String> named, Work work) {
+        if (named == null) {
+            return List.of();
+        }
+        if (named.isEmpty() || named.size() > MOST_TENANTS) {
+            throw Problem.invalid(
+                    "/tenants",
+                    "range",
+                    "Name 1 to " + MOST_TENANTS + " tenants, or leave `tenants` out for a key that is good in all.");
+        }
+        return named.stream()
+                .map(each -> new Tenants(work)
+                        .find(each)
+                        .orElseThrow(() -> Problem.invalid(
+                                "/tenants", "unknown", "There is no tenant with the id or subdomain `" + each + "`.")))
+                .map(Tenant::id)
+                .distinct()
+                .toList();
     }
 
     private static Map<String, String> about(String service, String key) {

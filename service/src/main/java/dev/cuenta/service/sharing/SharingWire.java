@@ -1,5 +1,6 @@
 package dev.cuenta.service.sharing;
 
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.sharing.Gap;
 import dev.cuenta.store.sharing.Vocabularies;
 import dev.cuenta.wire.Secret;
@@ -21,9 +22,7 @@ final class SharingWire {
     private SharingWire() {}
 
     static ServiceSummary of(
-            dev.cuenta.core.sharing.Contract contract,
-            List<dev.cuenta.store.sharing.ServiceKey> keys,
-            Vocabularies.@Nullable Sent vocabulary) {
+            dev.cuenta.core.sharing.Contract contract, List<ServiceKey> keys, Vocabularies.@Nullable Sent vocabulary) {
         return new ServiceSummary(
                 contract.service(),
                 contract.reads().keySet(),
@@ -31,7 +30,7 @@ final class SharingWire {
                 contract.writes().keySet(),
                 contract.asks(),
                 contract.dependents(),
-                keys.stream().map(key -> of(key, null)).toList(),
+                keys,
                 vocabulary == null ? null : of(vocabulary, contract));
     }
 
@@ -55,13 +54,21 @@ final class SharingWire {
                 sent.options() == null ? Map.of() : sent.options());
     }
 
-    /** @param token null but when the key is made */
-    static ServiceKey of(dev.cuenta.store.sharing.ServiceKey key, @Nullable String token) {
+    /**
+     * A key as people see it.
+     *
+     * @param names of tenants that are there
+     * @param token null but when the key is made
+     */
+    static ServiceKey of(dev.cuenta.store.sharing.ServiceKey key, Map<TenantId, String> names, @Nullable String token) {
         return new ServiceKey(
                 key.id(),
                 key.prefix(),
                 key.scope(),
                 key.networks(),
+                key.tenants().stream()
+                        .map(id -> new ServiceKey.Within(id.value(), names.getOrDefault(id, "a tenant that is gone")))
+                        .toList(),
                 key.madeBy(),
                 key.made(),
                 key.expires(),

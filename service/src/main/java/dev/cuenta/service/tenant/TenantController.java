@@ -51,9 +51,13 @@ final class TenantController {
                     String name,
             @Parameter(description = "those that are archived, and no others") @RequestParam(defaultValue = "false")
                     boolean archived,
+            @Parameter(description = "RFC 7644, by what the model lets tenants have, such as: tenants.berths gt 100")
+                    @RequestParam(required = false)
+                    @Nullable
+                    String filter,
             @Parameter(description = "`next` of the page before") @RequestParam(required = false) @Nullable
                     String after) {
-        return tenants.list(caller, limit, name, archived, after);
+        return tenants.list(caller, new TenantUseCases.Request(limit, name, archived, filter, after));
     }
 
     @Operation(operationId = "readTenant", summary = "Read a tenant; its id or its subdomain names it, here and below")
@@ -72,7 +76,7 @@ final class TenantController {
     @Operation(
             operationId = "changeTenant",
             summary =
-                    "Change what a tenant is called, its subdomain, its domains and limits, whether it is suspended, archived, or demands a second factor")
+                    "Change what a tenant is called and has, its subdomain, its domains and limits, whether it is suspended, archived, or demands a second factor")
     @PatchMapping("/tenants/{tenant}")
     Tenant change(Caller caller, @PathVariable String tenant, @RequestBody TenantChange change) {
         return tenants.change(caller, tenant, change);

@@ -1,18 +1,25 @@
 package dev.cuenta.service.tenant;
 
-import dev.cuenta.core.account.AccountId;
+import dev.cuenta.core.access.Operation;
+import dev.cuenta.core.access.Viewer;
+import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.service.body.GivenFilter;
 import dev.cuenta.service.caller.Caller;
 import dev.cuenta.store.activity.Activity;
+import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.tenant.Tenant;
+import dev.cuenta.store.tenant.TenantFieldValues;
+import dev.cuenta.store.tenant.TenantQuery;
 import dev.cuenta.store.tenant.Tenants;
 import dev.cuenta.wire.tenant.TenantChange;
 import dev.cuenta.wire.tenant.TenantPage;
@@ -40,29 +47,52 @@ final class TenantUseCases {
         this.reach = reach;
     }
 
+    /** What a list is asked for, as it was written. */
+    record Request(
+            int limit,
+            @Nullable String name,
+            boolean archived,
+            @Nullable String filter,
+            @Nullable String after) {}
+
     /** The caller's own tenants, a page of them; every tenant for whoever may read them all. */
-    TenantPage list(Caller caller, int limit, @Nullable String name, boolean archived, @Nullable String after) {
+    TenantPage list(Caller caller, Request request) {
+        int limit = request.limit();
         if (limit < 1 || limit > LONGEST_PAGE) {
             throw Problem.invalid("/limit", "range", "`limit` must be from 1 to " + LONGEST_PAGE + ".");
         }
+        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
+            List<Tenant> found = new Tenants(work).page(query(caller, request, revision));
+            boolean more = found.size() > limit;
+            List<Tenant> shown = more ? found.subList(0, limit) : found;
+            return new TenantPage(
+                    shown.stream()
+                            .map(tenant -> TenantWire.of(tenant, caller, revision))
+                            .toList(),
+                    more ? shown.get(limit - 1).id().toString() : null);
+        }));
+    }
+
+    private static TenantQuery query(Caller caller, Request request, LiveRevision revision) {
+        AccountModel model = revision.model();
+        String after = request.after();
         TenantId last = after == null
                 ? null
                 : TenantId.parse(after)
                         .orElseThrow(
                                 () -> Problem.invalid("/after", "type", "Take `next` of the page before as it is."));
-        return live.with(revision -> revision.read(Scope.EVERYWHERE, work -> {
-            AccountId own = caller.account();
-            boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
-            List<Tenant> found = new Tenants(work)
-                    .page(own == null || all ? null : own, name == null ? "" : name.strip(), archived, last, limit + 1);
-            boolean more = found.size() > limit;
-            List<Tenant> shown = more ? found.subList(0, limit) : found;
-            return new TenantPage(
-                    shown.stream()
-                            .map(tenant -> TenantWire.of(tenant, revision.model()))
-                            .toList(),
-                    more ? shown.get(limit - 1).id().toString() : null);
-        }));
+        boolean all = caller.account() == null
+                || caller.entitlements(model).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
+        Condition condition = GivenFilter.condition(
+                request.filter(), revision.matrix().attributesOfTenants(caller.viewerOfTenants(model, !all)));
+        return new TenantQuery(
+                all ? null : caller.account(),
+                request.name() == null ? "" : request.name().strip(),
+                request.archived(),
+                condition,
+                condition == null || all ? null : caller.tenants(),
+                last,
+                request.limit() + 1);
     }
 
     /** One of the caller's own; any for whoever may read them all. */
@@ -73,7 +103,7 @@ final class TenantUseCases {
             if (!all && !caller.reaches(found.id(), revision.model())) {
                 throw TenantsInReach.noSuchTenant();
             }
-            return TenantWire.of(found, revision.model());
+            return TenantWire.of(found, caller, revision);
         }));
     }
 
@@ -90,7 +120,10 @@ final class TenantUseCases {
         });
     }
 
-    /** What {@link TenantWish#decides} is for whoever decides about tenants everywhere. */
+    /**
+     * What {@link TenantWish#decides} is for whoever decides about tenants everywhere. What the model lets tenants have, it says itself
+     * who may write.
+     */
     dev.cuenta.wire.tenant.Tenant change(Caller caller, String tenant, TenantChange change) {
         TenantWish wish = TenantWish.of(change);
         if (wish.decides()) {
@@ -99,14 +132,27 @@ final class TenantUseCases {
                 return revision;
             });
         }
-        return reach.in(tenant, caller, CuentaPermission.TENANTS_WRITE, (found, work) -> {
-            Map<String, Object> details = new LinkedHashMap<>(TenantsInReach.about(found));
-            details.putAll(wish.fulfil(found, work));
-            new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
-            return TenantWire.of(
-                    new Tenants(work).find(found.toString()).orElseThrow(),
-                    work.revision().model());
-        });
+        return wish.fillsOnly()
+                ? reach.reached(tenant, caller, (found, work) -> change(caller, found, wish, work))
+                : reach.in(
+                        tenant,
+                        caller,
+                        CuentaPermission.TENANTS_WRITE,
+                        (found, work) -> change(caller, found, wish, work));
+    }
+
+    private static dev.cuenta.wire.tenant.Tenant change(Caller caller, TenantId tenant, TenantWish wish, Work work) {
+        Map<String, Object> details = new LinkedHashMap<>(TenantsInReach.about(tenant));
+        details.putAll(wish.fulfil(tenant, work));
+        if (wish.fields() != null) {
+            Viewer viewer = caller.viewerOf(tenant, work.revision().model());
+            Map<String, @Nullable Object> values =
+                    work.revision().admission().forTenantItself(Operation.CHANGE, viewer, wish.fields());
+            new TenantFieldValues(work).change(tenant, values);
+            details.put("fields", List.copyOf(values.keySet()));
+        }
+        new Activity(work).add(Action.TENANT_CHANGED, null, caller.origin(), details);
+        return TenantWire.of(new Tenants(work).find(tenant.toString()).orElseThrow(), caller, work.revision());
     }
 
     TenantRemoval removal(Caller caller, String tenant) {

@@ -26,7 +26,8 @@ record TenantWish(
         @Nullable Boolean suspended,
         @Nullable Boolean archived,
         @Nullable Set<MailDomain> domains,
-        @Nullable TenantLimits limits) {
+        @Nullable TenantLimits limits,
+        @Nullable Map<String, @Nullable Object> fields) {
     private static final int MOST_DOMAINS = 50;
 
     /** @throws Problem INVALID */
@@ -41,7 +42,13 @@ record TenantWish(
                 change.suspended(),
                 change.archived(),
                 change.domains() == null ? null : domains(change.domains()),
-                change.limits());
+                change.limits(),
+                change.fields());
+    }
+
+    /** Whether it is about nothing but what the model lets tenants have. */
+    boolean fillsOnly() {
+        return fields != null && name == null && secondFactor == null && !decides();
     }
 
     /** Whether it is about more than what a tenant's own administrators say: its name, and its demand of a second factor. */
@@ -49,7 +56,7 @@ record TenantWish(
         return slug != null || domains != null || suspended != null || archived != null || limits != null;
     }
 
-    /** What was changed, by its name in JSON, for activity. */
+    /** What was changed but for {@link #fields}, by its name in JSON, for activity. */
     Map<String, Object> fulfil(TenantId tenant, Work work) {
         Tenants tenants = new Tenants(work);
         Map<String, Object> changed = new LinkedHashMap<>();

@@ -56,6 +56,18 @@ public final class TenantsInReach {
         });
     }
 
+    /** In a transaction within the tenant, if it is the caller's own or theirs to decide about, whichever the request is in. */
+    <T> T reached(String tenant, Caller caller, BiFunction<TenantId, Work, T> use) {
+        return live.with(revision -> {
+            TenantId found = revision.read(Scope.EVERYWHERE, work -> found(tenant, work));
+            if (!caller.reaches(found, revision.model())
+                    && !caller.mayIn(found, CuentaPermission.TENANTS_WRITE, revision.model())) {
+                throw noSuchTenant();
+            }
+            return revision.write(Scope.within(found), work -> use.apply(found, work));
+        });
+    }
+
     static TenantId found(String named, Work work) {
         return tenant(named, work).id();
     }

@@ -19,7 +19,7 @@ class SingleTenantTest extends PeopleInTenants {
 
     @Test
     void from_a_revision_on_people_belong_to_one_tenant_and_are_invited() {
-        String source = Models.source("account-model.yaml").replaceAll("(?ms)^tenants:.*?^(?=[a-z])", INVITED);
+        String source = Models.source("account-model.yaml").replaceAll("(?ms)^tenants:.*?^(?=  fields:)", INVITED);
         JsonNode diff = marea.keyHolder()
                 .post("/v1/model/diffs", Map.of("source", source))
                 .status(200)

@@ -83,7 +83,7 @@ class TwoTenantsTest {
                       late: { type: boolean, compute: 'size(locker) > 20' }
                 roles:
                 %2$s  administrator: { number: 9, may: ['*'] }
-                tenants: { membership: many }
+                tenants: { membership: many, fields: { pier: { type: string, maxLength: 40 } } }
                 retention:
                   gone: { where: 'not (name pr)', after: P2Y, since: meta.lastModified, do: delete }
                 services:
@@ -131,6 +131,8 @@ class TwoTenantsTest {
         Http key = marea.keyHolder();
         String north = tenant(key, "North");
         String south = tenant(key, MARK + " harbour");
+        key.patch("/v1/tenants/" + south, Map.of("fields", Map.of("pier", MARK)))
+                .status(200);
         String operator = account(key, "operator", "Oda Petersen", List.of("administrator"), List.of(north));
         String ulla = account(key, "ulla", "Ulla Berg", List.of(), List.of(north, south));
         String sven = account(key, MARK, MARK, List.of(), List.of(south));
@@ -241,7 +243,7 @@ class TwoTenantsTest {
             }
             answers.add(visitor.send(method, address, null, "Cuenta-Tenant", harbours.south()));
         } else {
-            for (String body : bodies(harbours).subList(0, role.startsWith("only") ? 8 : 14)) {
+            for (String body : bodies(harbours).subList(0, role.startsWith("only") ? 9 : 15)) {
                 // Whoever names an account in their own record reads its id there.
                 if (address.startsWith("/v1/me") && body.contains("skipper")) {
                     continue;
@@ -274,6 +276,7 @@ class TwoTenantsTest {
                 "",
                 "?limit=200&sort=-name",
                 "?filter=name sw \"QZX\"",
+                "?filter=tenants.pier sw \"QZX\"",
                 "?filter=id eq \"" + harbours.sven() + "\"",
                 "?filter=roles pr",
                 "?filter=stay.locker sw \"QZX\"&sort=-stay.locker",
@@ -292,6 +295,7 @@ class TwoTenantsTest {
                 "{\"roles\": [\"everything\"]}",
                 "{\"roles\": []}",
                 "{\"stay\": {\"locker\": \"taken\"}}",
+                "{\"fields\": {\"pier\": \"taken\"}}",
                 "{\"skipper\": \"" + harbours.sven() + "\"}",
                 "{" + identity + ", \"password\": \"" + PASSWORD + "\", \"tenants\": [\"" + harbours.south() + "\"]}",
                 "{" + identity + ", \"password\": \"" + PASSWORD + "\", \"roles\": [\"administrator\"]}",

@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
  * own: each of the two is in an order that an index has, both together are not.
  */
 final class PageSql {
-    private final ConditionSql conditions;
+    private final AccountConditionSql conditions;
     private final List<String> where = new ArrayList<>();
     /** By which accounts are sorted in the end; of the table that has the index. */
     private String id;
@@ -40,7 +40,7 @@ final class PageSql {
 
     private PageSql(Work work) {
         Shape shape = work.revision().shape();
-        this.conditions = new ConditionSql(shape, work.scope());
+        this.conditions = new AccountConditionSql(shape, work.scope());
         this.id = "a." + shape.idColumn();
         this.idType = shape.idType();
         this.order = id;

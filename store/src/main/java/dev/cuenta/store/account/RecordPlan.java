@@ -100,7 +100,7 @@ final class RecordPlan {
         this.own = places("a", model.ownFields(), needs, shape);
         StringBuilder joined = new StringBuilder();
         model.profiles(false).forEach(profile -> {
-            String alias = ConditionSql.alias(profile);
+            String alias = AccountConditionSql.alias(profile);
             columns.add(alias + ".account_id");
             int key = columns.size();
             List<Place> places = places(alias, model.fieldsOfProfile(profile), needs, shape);
@@ -126,7 +126,7 @@ final class RecordPlan {
 
     /** One that an account has in each of its tenants, in the one to which the transaction is limited: in none, nothing is joined. */
     static String join(String profile, AccountModel model) {
-        String alias = ConditionSql.alias(profile);
+        String alias = AccountConditionSql.alias(profile);
         String there = model.isWithinTenant(profile) ? " and " + alias + ".tenant_id = " + RowSecurity.HERE : "";
         return " left join " + Shape.qualified(profile) + " " + alias + " on " + alias + ".account_id = a.id" + there;
     }

@@ -40,7 +40,7 @@ final class Searches {
 
     private Condition found(Condition.Compare compare, Field field, String index) {
         String value = Shape.comparable(field, "?");
-        String pattern = ConditionSql.pattern(value);
+        String pattern = AccountConditionSql.pattern(value);
         String asked = switch (compare.comparison()) {
             case SW -> "'like', " + pattern + " || '%'";
             case CO -> "'like', '%' || " + pattern + " || '%'";

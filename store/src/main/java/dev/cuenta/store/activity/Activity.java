@@ -13,6 +13,7 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -82,8 +83,17 @@ public final class Activity {
                 .param(
                         "tenant",
                         origin.tenant() == null ? null : origin.tenant().value())
-                .param("details", JSON.writeValueAsString(details))
+                .param("details", JSON.writeValueAsString(told(origin, details)))
                 .update();
+    }
+
+    private static Map<String, ?> told(Origin origin, Map<String, ?> details) {
+        if (!origin.allTenants()) {
+            return details;
+        }
+        Map<String, Object> told = new LinkedHashMap<>(details);
+        told.put("allTenants", true);
+        return told;
     }
 
     /**

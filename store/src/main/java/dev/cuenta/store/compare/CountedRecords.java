@@ -75,6 +75,9 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public long values(Field field) {
+        if (field.path().isOfTenant()) {
+            return new CountedTenantValues(connections).having(field);
+        }
         return count("select count(" + column(field) + ") from " + table(field));
     }
 
@@ -163,6 +166,9 @@ public final class CountedRecords implements StoredRecords {
 
     @Override
     public InTheWay collisions(Field before, Field after) {
+        if (after.path().isOfTenant()) {
+            return new CountedTenantValues(connections).shared(before, after);
+        }
         return sharing(
                 "select " + Ddl.keyOf(before) + " as key, " + (before.withinTenant() ? "tenant_id, " : "")
                         + Shape.comparable(after, column(before))
@@ -202,6 +208,9 @@ public final class CountedRecords implements StoredRecords {
     /** What SQL can count, it counts; what only the type can judge is read value by value. */
     @Override
     public Misfits misfits(Field before, Field after) {
+        if (after.path().isOfTenant()) {
+            return new CountedTenantValues(connections).misfits(before, after);
+        }
         boolean sameForm = !before.secret()
                 && !after.secret()
                 && before.type().equals(after.type())

@@ -51,6 +51,7 @@ final class Steps {
     private final BackfillMarks filled;
     private final SecondIds secondIds;
     private final Naming naming;
+    private final TenantFields tenantFields;
 
     Steps(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept) {
         this.plan = plan;
@@ -58,6 +59,7 @@ final class Steps {
         this.catalogue = catalogue;
         this.kept = kept;
         this.ddl = new Ddl(plan.shape());
+        this.tenantFields = new TenantFields(plan.base(), plan.next());
         this.filled = new BackfillMarks(plan.number(), plan.shape().keyType());
         this.secondIds = new SecondIds(plan, statements, catalogue);
         this.requirement = new Requirement(statements, catalogue);
@@ -298,6 +300,7 @@ final class Steps {
     /** The new revision is live from here on, and knows by which names it finds what is not renamed yet. */
     void swap() {
         List<BriefStatement> together = new ArrayList<>(naming.announced());
+        together.addAll(tenantFields.swapped());
         if (plan.takesSecondIds()) {
             together.add(secondIds.taken());
         }
@@ -334,6 +337,7 @@ final class Steps {
         if (plan.freesMemberships()) {
             statements.online(SingleMembership.drop());
         }
+        tenantFields.contracted().forEach(statements::shortly);
         // Only now, for the old revision could not have given a value.
         storedFields()
                 .filter(Field::required)

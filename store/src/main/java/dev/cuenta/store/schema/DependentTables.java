@@ -81,6 +81,7 @@ public final class DependentTables {
                     created_at timestamptz not null default now(),
                     expires_at timestamptz not null,
                     tenant_id uuid references cuenta.tenant on delete set null,
+                    all_tenants boolean not null default false,
                     id uuid not null default gen_random_uuid() unique,
                     last_used_at timestamptz not null default now(),
                     agent text not null default '',

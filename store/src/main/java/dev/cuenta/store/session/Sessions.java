@@ -26,6 +26,7 @@ public final class Sessions {
      * The account of a session, with what decides on its rights; tenants in the order in which it joined them.
      *
      * @param chosen the tenant that the person chose for this session; null for none
+     * @param allTenants whether they chose all of them
      * @param lastUsed within a minute, if {@link #touch} is called
      * @param strong whether it was opened with a second factor; what demands one is left out where it was not
      * @param rightsStamp rises with what the account may do, but for the revision
@@ -35,6 +36,7 @@ public final class Sessions {
             List<GivenRole> roles,
             List<TenantId> tenants,
             @Nullable TenantId chosen,
+            boolean allTenants,
             UUID session,
             Instant lastUsed,
             boolean strong,
@@ -98,7 +100,7 @@ public final class Sessions {
         return work.find(
                 premises,
                 """
-                select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.strong, %s as rights_stamp,
+                select %s as account, s.id as session, s.last_used_at, s.tenant_id, s.all_tenants, s.strong, %s as rights_stamp,
                     (select coalesce(array_agg(g.role || '/' || coalesce(g.tenant_id::text, '') || '/' || coalesce(to_json(g.ends_at) #>> '{}', '')), '{}')
                      from cuenta.role_in_effect g left join cuenta.tenant t on t.id = g.tenant_id
                      where g.account_id = s.account_id and (s.strong or not coalesce(t.second_factor, false))) as roles,
@@ -160,11 +162,18 @@ public final class Sessions {
                 > 0;
     }
 
-    /** The tenant that the session's requests are about from now on; null for none in particular. */
-    public void choose(byte[] tokenHash, @Nullable TenantId tenant) {
+    /**
+     * What the session's requests are about from now on.
+     *
+     * @param tenant null for none in particular
+     * @param allTenants whether they say that all tenants are meant
+     */
+    public void choose(byte[] tokenHash, @Nullable TenantId tenant, boolean allTenants) {
         work.sql()
-                .sql("update cuenta.session set tenant_id = cast(:tenant as uuid) where token_hash = :token")
+                .sql(
+                        "update cuenta.session set tenant_id = cast(:tenant as uuid), all_tenants = :all where token_hash = :token")
                 .param("tenant", tenant == null ? null : tenant.value())
+                .param("all", allTenants)
                 .param("token", tokenHash)
                 .update();
     }
@@ -213,6 +222,7 @@ public final class Sessions {
                 Optional.ofNullable(row.getObject("tenant_id", UUID.class))
                         .map(TenantId::new)
                         .orElse(null),
+                row.getBoolean("all_tenants"),
                 row.getObject("session", UUID.class),
                 row.getObject("last_used_at", OffsetDateTime.class).toInstant(),
                 row.getBoolean("strong"),

@@ -1,5 +1,6 @@
 package dev.cuenta.store.sharing;
 
+import dev.cuenta.core.account.TenantId;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
@@ -11,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param prefix how the key begins, to tell it from others
  * @param scope entries such as {@code reads:email}; empty for all that the contract lets through
  * @param networks from which it may be used, in CIDR notation (RFC 4632); empty for any
+ * @param tenants in which it is good, and nowhere else; empty for all
  * @param expires null for a key that is good until it is taken back
  * @param lastUsed within a minute; null for a key that was never used
  */
@@ -20,6 +22,7 @@ public record ServiceKey(
         String prefix,
         List<String> scope,
         List<String> networks,
+        List<TenantId> tenants,
         String madeBy,
         Instant made,
         @Nullable Instant expires,
@@ -27,5 +30,6 @@ public record ServiceKey(
     public ServiceKey {
         scope = List.copyOf(scope);
         networks = List.copyOf(networks);
+        tenants = List.copyOf(tenants);
     }
 }

@@ -1,6 +1,7 @@
 package dev.cuenta.store.sharing;
 
 import com.github.f4b6a3.uuid.UuidCreator;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.live.Premises;
@@ -11,6 +12,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -20,7 +22,7 @@ import org.springframework.dao.DataIntegrityViolationException;
 /** What services sign in with. A stolen copy of the table opens nothing: it holds hashes of keys. */
 public final class ServiceKeys {
     private static final String COLUMNS =
-            "id, service, prefix, scope, cast(networks as text[]) as networks, made_by, made_at,"
+            "id, service, prefix, scope, cast(networks as text[]) as networks, tenants, made_by, made_at,"
                     + " expires_at, last_used_at";
 
     private final Work work;
@@ -40,6 +42,7 @@ public final class ServiceKeys {
             String prefix,
             List<String> scope,
             List<String> networks,
+            List<TenantId> tenants,
             String madeBy,
             @Nullable Instant expires) {
         work.sql()
@@ -49,8 +52,8 @@ public final class ServiceKeys {
         try {
             return work.sql()
                     .sql("insert into cuenta.service_key"
-                            + " (id, service, place, prefix, token_hash, scope, networks, made_by, expires_at)"
-                            + " select :id, :service, free, :prefix, :hash, :scope, cast(:networks as cidr[]), :by,"
+                            + " (id, service, place, prefix, token_hash, scope, networks, tenants, made_by, expires_at)"
+                            + " select :id, :service, free, :prefix, :hash, :scope, cast(:networks as cidr[]), :tenants, :by,"
                             + " cast(:expires as timestamptz) from generate_series(1, 2) free where free not in"
                             + " (select place from cuenta.service_key where service = :service) limit 1 returning "
                             + COLUMNS)
@@ -60,6 +63,7 @@ public final class ServiceKeys {
                     .param("hash", tokenHash)
                     .param("scope", scope.toArray(String[]::new))
                     .param("networks", networks.toArray(String[]::new))
+                    .param("tenants", tenants.stream().map(TenantId::value).toArray(UUID[]::new))
                     .param("by", madeBy)
                     .param("expires", expires == null ? null : expires.atOffset(ZoneOffset.UTC))
                     .query(ServiceKeys::read)
@@ -125,6 +129,9 @@ public final class ServiceKeys {
                 row.getString("prefix"),
                 texts(row.getArray("scope")),
                 texts(row.getArray("networks")),
+                Arrays.stream((UUID[]) row.getArray("tenants").getArray())
+                        .map(TenantId::new)
+                        .toList(),
                 row.getString("made_by"),
                 row.getObject("made_at", OffsetDateTime.class).toInstant(),
                 instant(row, "expires_at"),

@@ -5,6 +5,7 @@ import dev.cuenta.core.model.TenantLimits;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A tenant.
@@ -15,6 +16,7 @@ import java.util.List;
  * @param archived whether it stands in no list of tenants; then it is suspended as well
  * @param domains of mail addresses; whoever confirms one of these joins it
  * @param limits its own; where it has none, the model's count
+ * @param fields what the model lets it have, as JSON has it, by its name; perhaps more than the live revision knows
  */
 public record Tenant(
         TenantId id,
@@ -24,9 +26,11 @@ public record Tenant(
         boolean suspended,
         boolean archived,
         List<String> domains,
-        TenantLimits limits) {
+        TenantLimits limits,
+        Map<String, Object> fields) {
     public Tenant {
         domains = List.copyOf(domains);
+        fields = Map.copyOf(fields);
     }
 
     /** How many characters a name has at most. */

@@ -19,7 +19,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.RowCallbackHandler;
 
@@ -29,7 +28,7 @@ public final class Tenants {
     private static final int SUFFIX = 8;
 
     private static final String COLUMNS =
-            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.archived_at is not null as archived, t.most_members, t.most_invitations, t.most_requests,"
+            "t.id, t.name, t.slug, t.second_factor, t.suspended_at is not null as suspended, t.archived_at is not null as archived, t.most_members, t.most_invitations, t.most_requests, t.fields,"
                     + " array(select d.domain from cuenta.tenant_domain d where d.tenant_id = t.id order by d.domain) as domains";
 
     private static final String PLACE = "select created_at, id from cuenta.tenant where id = :after";
@@ -149,24 +148,18 @@ public final class Tenants {
                 .map(TenantId::new);
     }
 
-    /**
-     * A page of tenants: oldest first; by name where only those are wanted that begin with something.
-     *
-     * @param of whose; null for all
-     * @param beginning in any case; empty for whatever name
-     * @param archived whether those that are archived are wanted, and no others
-     * @param after the last of the page before; null for the first page
-     */
-    public List<Tenant> page(
-            @Nullable AccountId of, String beginning, boolean archived, @Nullable TenantId after, int limit) {
-        Map<String, Object> parameters = new HashMap<>(Map.of("limit", limit));
+    /** A page of tenants: oldest first; by name where only those are wanted that begin with something. */
+    public List<Tenant> page(TenantQuery query) {
+        String beginning = query.beginning();
+        TenantId after = query.after();
+        Map<String, Object> parameters = new HashMap<>(Map.of("limit", query.limit()));
         String from = "cuenta.tenant t";
-        if (of != null) {
+        if (query.of() != null) {
             from = "cuenta.membership m join cuenta.tenant t on t.id = m.tenant_id and m.account_id = :key";
-            parameters.put("key", work.keys().of(of));
+            parameters.put("key", work.keys().of(query.of()));
         }
         String order = beginning.isEmpty() ? "t.created_at" : "lower(t.name)";
-        List<String> where = new ArrayList<>(List.of("t.archived_at is " + (archived ? "not null" : "null")));
+        List<String> where = new ArrayList<>(List.of("t.archived_at is " + (query.archived() ? "not null" : "null")));
         if (!beginning.isEmpty()) {
             // What begins with something is a range in the order of the letters' numbers, as the index has them. After
             // a place it has
@@ -184,9 +177,17 @@ public final class Tenants {
             where.add("(" + order + ", t.id) > (" + (beginning.isEmpty() ? PLACE : PLACE_BY_NAME) + ")");
             parameters.put("after", after.value());
         }
-        String condition = String.join(" and ", where);
+        if (query.among() != null) {
+            where.add("t.id = any(:among)");
+            parameters.put("among", query.among().stream().map(TenantId::value).toArray(UUID[]::new));
+        }
+        if (query.condition() != null) {
+            TenantConditionSql compiled = new TenantConditionSql();
+            where.add(compiled.compile(query.condition()));
+            parameters.putAll(compiled.parameters());
+        }
         return work.ask(
-                "select " + COLUMNS + " from " + from + " where " + condition + " order by " + order
+                "select " + COLUMNS + " from " + from + " where " + String.join(" and ", where) + " order by " + order
                         + ", t.id limit :limit",
                 parameters,
                 Tenants::read);
@@ -201,6 +202,19 @@ public final class Tenants {
                 .param(id.<Object>map(TenantId::value).orElse(idOrSlug))
                 .query(Tenants::read)
                 .optional();
+    }
+
+    /** Of those that are there. */
+    public Map<TenantId, String> names(Collection<TenantId> tenants) {
+        Map<TenantId, String> names = new HashMap<>();
+        if (!tenants.isEmpty()) {
+            work.sql()
+                    .sql("select id, name from cuenta.tenant where id = any(?)")
+                    .param(tenants.stream().map(TenantId::value).toArray(UUID[]::new))
+                    .query((RowCallbackHandler)
+                            row -> names.put(new TenantId(row.getObject("id", UUID.class)), row.getString("name")));
+        }
+        return names;
     }
 
     public void rename(TenantId tenant, String name) {
@@ -308,6 +322,7 @@ public final class Tenants {
                 new TenantLimits(
                         row.getObject("most_members", Integer.class),
                         row.getObject("most_invitations", Integer.class),
-                        row.getObject("most_requests", Integer.class)));
+                        row.getObject("most_requests", Integer.class)),
+                TenantFieldValues.read(row.getString("fields")));
     }
 }

@@ -22,6 +22,7 @@ import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.database.TestDatabase;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.role.RoleGrants;
+import dev.cuenta.store.tenant.TenantQuery;
 import dev.cuenta.store.tenant.Tenants;
 import java.math.BigDecimal;
 import java.time.Duration;
@@ -419,7 +420,8 @@ class RowsReadTest {
                                         + (after == null ? "" : ", deep"),
                                 rowsRead(
                                         Scope.EVERYWHERE,
-                                        work -> new Tenants(work).page(of, name, archived, after, 51))));
+                                        work -> new Tenants(work)
+                                                .page(new TenantQuery(of, name, archived, null, null, after, 51)))));
                     }
                 }
             }

@@ -14,7 +14,10 @@ import org.jspecify.annotations.Nullable;
  * @param signIn the fields that people sign in with
  * @param tenants whether the model has any
  * @param tenant of the request; null for none in particular
+ * @param allTenants whether the request says that all tenants are meant
+ * @param hasToSayAll whether the caller has roles that count in every tenant only in a request that says so, or names one
  * @param tenantFrom what of a request may name its tenant: {@code header}, {@code subdomain}, {@code session}
+ * @param tenantFields of the request's tenant itself; {@code changes} where the caller may change one there
  */
 public record Form(
         int revision,
@@ -24,11 +27,14 @@ public record Form(
         List<String> signIn,
         boolean tenants,
         @Nullable UUID tenant,
+        boolean allTenants,
+        boolean hasToSayAll,
         List<String> tenantFrom,
         List<String> roles,
         List<Kind> kinds,
         List<Profile> profiles,
-        List<Field> fields) {
+        List<Field> fields,
+        List<Field> tenantFields) {
     /** A kind of account. */
     public record Kind(
             String name,

@@ -1,6 +1,7 @@
 package dev.cuenta.wire.tenant;
 
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 
 /**
@@ -13,6 +14,7 @@ import java.util.UUID;
  * @param domains of mail addresses; whoever confirms one of these joins it
  * @param limits how much it may have, where that differs from what the model says for all
  * @param effectiveLimits how much it may have: its own limits, and the model's where it has none
+ * @param fields what the model lets tenants have, as far as the caller may read it here
  */
 public record Tenant(
         UUID id,
@@ -23,4 +25,5 @@ public record Tenant(
         boolean archived,
         List<String> domains,
         TenantLimits limits,
-        TenantLimits effectiveLimits) {}
+        TenantLimits effectiveLimits,
+        Map<String, Object> fields) {}

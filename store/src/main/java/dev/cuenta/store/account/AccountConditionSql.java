@@ -7,41 +7,27 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.type.Column;
 import dev.cuenta.core.type.Comparison;
-import dev.cuenta.store.schema.ColumnValues;
+import dev.cuenta.store.schema.ConditionSql;
 import dev.cuenta.store.schema.ExpressionSql;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.sharing.Dependents;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
-import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/**
- * Compiles conditions to SQL. Values become parameters, never text. A missing value fails each comparison but {@code ne}: what SQL makes
- * of one, unknown, chooses nothing either, so that comparisons stand as an index answers them; only under {@code not}, which would leave
- * unknown what people expect to be true, each is made true or false.
- */
-final class ConditionSql {
+/** Conditions of accounts as SQL: fields in the tables that have them, and what every account has. */
+final class AccountConditionSql extends ConditionSql {
     private final Shape shape;
     private final Scope scope;
     private final AccountModel model;
-    private final Map<String, Object> parameters = new LinkedHashMap<>();
     private final Set<String> profiles = new LinkedHashSet<>();
-    /** Whether what is compiled just now stands under a {@code not}. */
-    private boolean negated;
 
     /** @param scope of an account's roles, those that count there are seen */
-    ConditionSql(Shape shape, Scope scope) {
+    AccountConditionSql(Shape shape, Scope scope) {
         this.shape = shape;
         this.scope = scope;
         this.model = shape.model();
-    }
-
-    Map<String, Object> parameters() {
-        return parameters;
     }
 
     /** Joins for the profiles that were mentioned so far. */
@@ -53,19 +39,8 @@ final class ConditionSql {
         return Shape.quoted(Shape.table(profile));
     }
 
-    String compile(Condition condition) {
-        if (condition instanceof Condition.And and) {
-            return joined(and.all(), " and ");
-        }
-        if (condition instanceof Condition.Or or) {
-            return joined(or.any(), " or ");
-        }
-        if (condition instanceof Condition.Not not) {
-            return negated(not.condition());
-        }
-        if (condition instanceof Condition.Present present) {
-            return present(present.attribute());
-        }
+    @Override
+    protected String part(Condition condition) {
         if (condition instanceof Condition.Hashed hashed) {
             return hashed(hashed);
         }
@@ -76,30 +51,14 @@ final class ConditionSql {
         if (condition instanceof Condition.Among among) {
             return among(among);
         }
-        if (condition instanceof Condition.Unheld) {
-            return Dependents.free(model).orElse("true");
-        }
-        return compare((Condition.Compare) condition);
+        return condition instanceof Condition.Unheld ? Dependents.free(model).orElse("true") : super.part(condition);
     }
 
-    private String negated(Condition condition) {
-        if (condition instanceof Condition.Unheld) {
-            return Dependents.held(model).orElse("false");
-        }
-        boolean outer = negated;
-        negated = true;
-        String not = "not " + compile(condition);
-        negated = outer;
-        return not;
-    }
-
-    /** Of a comparison that is unknown where a value is missing. */
-    private String known(String comparison) {
-        return negated ? "coalesce(" + comparison + ", false)" : "(" + comparison + ")";
-    }
-
-    private String joined(List<Condition> conditions, String word) {
-        return "(" + String.join(word, conditions.stream().map(this::compile).toList()) + ")";
+    @Override
+    protected String negated(Condition condition) {
+        return condition instanceof Condition.Unheld
+                ? Dependents.held(model).orElse("false")
+                : super.negated(condition);
     }
 
     private String hashed(Condition.Hashed asked) {
@@ -118,11 +77,12 @@ final class ConditionSql {
                         + shape.keyType().sql() + "[])))";
     }
 
-    private String present(Attribute attribute) {
+    @Override
+    protected String present(Attribute attribute) {
         return switch (attribute.source()) {
             case ROLE -> "exists (select 1 from cuenta.role_in_effect g where g.account_id = a.id" + counting() + ")";
             case CONFIRMED -> "exists (select 1 from " + confirmation(attribute) + ")";
-            default -> "(" + expression(attribute) + " is not null)";
+            default -> super.present(attribute);
         };
     }
 
@@ -131,7 +91,8 @@ final class ConditionSql {
                 + parameter(Objects.requireNonNull(attribute.field()).path().toString());
     }
 
-    private String compare(Condition.Compare compare) {
+    @Override
+    protected String compare(Condition.Compare compare) {
         return switch (compare.attribute().source()) {
             case ROLE -> compare.comparison() == Comparison.NE ? "not " + given(compare) : given(compare);
             case ID ->
@@ -176,35 +137,25 @@ final class ConditionSql {
         return Objects.requireNonNull(model.roles().get((String) name)).number();
     }
 
-    private String compareValue(Condition.Compare compare) {
-        Attribute attribute = compare.attribute();
-        String right = comparable(attribute, typed(attribute, compare.value()));
-        if (attribute.type().isMany()) {
-            return compareAny(compare, right);
-        }
-        if (compare.comparison() == Comparison.EQ && isUnique(attribute)) {
-            return known("a.id = " + shape.keyByUnique(Objects.requireNonNull(attribute.field()), right));
-        }
-        String left = comparable(attribute, expression(attribute));
-        return switch (compare.comparison()) {
-            case EQ -> known(left + " = " + right);
-            case NE -> "(" + left + " is distinct from " + right + ")";
-            case CO -> contains(attribute, left, right);
-            case SW ->
-                isSearched(attribute)
-                        ? known(left + " like " + pattern(right) + " || '%'")
-                        : known("starts_with(" + left + ", " + right + ")");
-            case GT -> known(left + " > " + right);
-            case GE -> known(left + " >= " + right);
-            case LT -> known(left + " < " + right);
-            case LE -> known(left + " <= " + right);
-        };
+    @Override
+    protected String equal(Attribute attribute, String right) {
+        return isUnique(attribute)
+                ? known("a.id = " + shape.keyByUnique(Objects.requireNonNull(attribute.field()), right))
+                : super.equal(attribute, right);
     }
 
-    private String contains(Attribute attribute, String left, String right) {
+    @Override
+    protected String begins(Attribute attribute, String left, String right) {
+        return isSearched(attribute)
+                ? known(left + " like " + pattern(right) + " || '%'")
+                : super.begins(attribute, left, right);
+    }
+
+    @Override
+    protected String contains(Attribute attribute, String left, String right) {
         return isSearched(attribute)
                 ? known(left + " like '%' || " + pattern(right) + " || '%'")
-                : known("position(" + right + " in " + left + ") > 0");
+                : super.contains(attribute, left, right);
     }
 
     private static boolean isUnique(Attribute attribute) {
@@ -223,18 +174,8 @@ final class ConditionSql {
         return "replace(replace(replace(" + text + ", '\\', '\\\\'), '%', '\\%'), '_', '\\_')";
     }
 
-    /** A list meets a comparison when any one of its values does, and differs from a value when none is it. */
-    private String compareAny(Condition.Compare compare, String right) {
-        Attribute attribute = compare.attribute();
-        String item = comparable(attribute, "item");
-        String met = compare.comparison() == Comparison.CO
-                ? "position(" + right + " in " + item + ") > 0"
-                : item + " = " + right;
-        String any = "exists (select 1 from unnest(" + expression(attribute) + ") item where " + met + ")";
-        return compare.comparison() == Comparison.NE ? "not " + any : any;
-    }
-
-    private String typed(Attribute attribute, Object value) {
+    @Override
+    protected String typed(Attribute attribute, Object value) {
         boolean account = attribute.type().column(attribute.limits()).kind() == Column.Kind.ACCOUNT;
         return account ? reference((String) value) : parameter(value);
     }
@@ -249,12 +190,9 @@ final class ConditionSql {
                         + shape.idType().sql() + ")");
     }
 
-    private static String comparable(Attribute attribute, String expression) {
-        return attribute.exact() ? expression : "cuenta.normal_form(" + expression + ")";
-    }
-
     /** The attribute's value. Mentions its profile, which {@link #joins} then joins. */
-    String expression(Attribute attribute) {
+    @Override
+    protected String expression(Attribute attribute) {
         return switch (attribute.source()) {
             case ID -> "a." + shape.idColumn();
             case KIND -> "a.kind";
@@ -287,11 +225,5 @@ final class ConditionSql {
         }
         profiles.add(profile);
         return alias(profile) + "." + Shape.quoted(shape.columnNow(field));
-    }
-
-    String parameter(Object value) {
-        String name = "p" + parameters.size();
-        parameters.put(name, ColumnValues.jdbc(value));
-        return ":" + name;
     }
 }
