@@ -4,6 +4,7 @@
   import Places from "../session/Places.svelte";
   import { session } from "../session/session.svelte.ts";
   import Mark from "./Mark.svelte";
+  import Notice from "./Notice.svelte";
   import { toggleTheme } from "./theme.ts";
 
   let { children }: { children: Snippet } = $props();
@@ -12,7 +13,8 @@
   const places = $derived(
     [
       { path: "/accounts", label: "Accounts", permission: "accounts.read" },
-      { path: "/tenants", label: "Tenants", permission: "tenants.read" },
+      // Whoever works for a tenant finds it there; all of them are for whoever may read them all.
+      { path: "/tenants", label: "Tenants", permission: session.places.length ? "accounts.read" : "tenants.read" },
       { path: "/roles", label: "Roles", permission: "accounts.read" },
       { path: "/model", label: "Model", permission: "model.read" },
       { path: "/retention", label: "Retention", permission: "retention.read" },
@@ -20,6 +22,7 @@
       { path: "/activity", label: "Activity", permission: "activity.read" },
     ].filter((place) => session.may.has(place.permission) && (place.path !== "/tenants" || session.form?.tenants)),
   );
+  const unsaid = $derived(session.form?.hasToSayAll && !session.form.allTenants && !session.form.tenant);
   const at = $derived(route.pathname === "/" ? places[0]?.path : route.pathname);
   const here = (path: string) => at === path || at?.startsWith(path + "/");
 </script>
@@ -50,7 +53,14 @@
     </div>
   </div>
 </header>
-<main id="content" class="mx-auto max-w-screen-2xl px-4 py-5" tabindex="-1">{@render children()}</main>
+<main id="content" class="mx-auto max-w-screen-2xl px-4 py-5" tabindex="-1">
+  {#if unsaid}
+    <div class="mb-4">
+      <Notice kind="decision" text="Your roles count where you say so: choose a tenant, or all of them, at the top." />
+    </div>
+  {/if}
+  {@render children()}
+</main>
 
 <style>
   .wire::before {

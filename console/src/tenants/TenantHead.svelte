@@ -55,7 +55,7 @@
 {:else if tenant.suspended}
   <Notice kind="decision" text="It is suspended: memberships and roles here do not count until it goes on." />
 {/if}
-{#if state.shown.length}
+{#if state.shown.length && !state.editing}
   <dl class="sheet grid gap-x-6 gap-y-2 p-4 sm:grid-cols-[max-content_1fr]" aria-label="What it has">
     {#each state.shown as field (field.path)}
       <dt class="quiet">{field.label}</dt>

@@ -46,9 +46,9 @@ public final class Service {
     }
 
     private CuentaClient client(@Nullable String token) {
-        CuentaClient anywhere = new CuentaClient(address(), token, null);
-        return tenant().map(named -> new CuentaClient(address(), token, TenantNames.id(anywhere, named)))
-                .orElse(anywhere);
+        return tenant().map(named -> new CuentaClient(
+                        address(), token, TenantNames.id(new CuentaClient(address(), token, TenantNames.ALL), named)))
+                .orElseGet(() -> new CuentaClient(address(), token, null));
     }
 
     private URI address() {

@@ -1,6 +1,7 @@
 package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.TenantRules;
+import dev.cuenta.core.model.TenantRules.CrossTenant;
 import dev.cuenta.core.model.TenantRules.Membership;
 import java.util.List;
 import java.util.Objects;
@@ -32,7 +33,13 @@ final class TenantDiff {
         rule("onSignUp", live.onSignUp(), next.onSignUp(), "Counts for sign-ups from now on.");
         rule("name", live.name(), next.name(), "Counts for sign-ups from now on.");
         rule("currentFrom", live.currentFrom(), next.currentFrom(), "Counts for the next request.");
-        rule("crossTenant", live.crossTenant(), next.crossTenant(), "Counts for the next request.");
+        rule(
+                "crossTenant",
+                live.crossTenant(),
+                next.crossTenant(),
+                next.crossTenant() == CrossTenant.EXPLICIT
+                        ? "Counts for the next request: whoever has a role in every tenant names one, or says --tenant '*'."
+                        : "Counts for the next request.");
         limit("members", live.limits().members(), next.limits().members());
         limit("invitations", live.limits().invitations(), next.limits().invitations());
         limit("requests", live.limits().requests(), next.limits().requests());

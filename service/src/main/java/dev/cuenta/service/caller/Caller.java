@@ -118,6 +118,11 @@ public record Caller(
                 : Optional.empty();
     }
 
+    /** A person who says that all tenants are meant. */
+    public static Caller acrossTenants(Signed signed) {
+        return signedIn(signed).acrossTenants();
+    }
+
     static Caller ofService(AskingService service, @Nullable TenantId tenant) {
         return new Caller(null, List.of(), List.of(), tenant, false, null, service, null, false, 0, new Premises());
     }
@@ -299,8 +304,9 @@ public record Caller(
             throw Problem.of(
                     ProblemKind.FORBIDDEN,
                     "Your role that gives " + permission
-                            + " counts in every tenant, and the request names none. Name one, or say that all are meant: --tenant '*' ("
-                            + CurrentTenant.HEADER + ": *).");
+                            + " counts in every tenant, and the request names none. "
+                            + (permission.withinTenant() ? "Name one, or say" : "Say")
+                            + " that all are meant: " + CurrentTenant.SAYING_ALL);
         }
         throw Problem.of(
                 ProblemKind.FORBIDDEN,

@@ -24,6 +24,9 @@ public final class CurrentTenant {
     /** In place of a tenant: all of them are meant. */
     public static final String ALL = "*";
 
+    /** What to do for that, in words. */
+    public static final String SAYING_ALL = "--tenant '*' (" + HEADER + ": *).";
+
     /** What a request says; null for what it does not say. */
     record Said(@Nullable String header, @Nullable String subdomain) {}
 

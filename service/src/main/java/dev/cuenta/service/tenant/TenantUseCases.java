@@ -101,7 +101,7 @@ final class TenantUseCases {
             Tenant found = TenantsInReach.tenant(tenant, work);
             boolean all = caller.entitlements(revision.model()).may(CuentaPermission.TENANTS_READ, Scope.EVERYWHERE);
             if (!all && !caller.reaches(found.id(), revision.model())) {
-                throw TenantsInReach.noSuchTenant();
+                throw TenantsInReach.outOfReach(caller, revision.model());
             }
             return TenantWire.of(found, caller, revision);
         }));

@@ -7,6 +7,7 @@ import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.CurrentTenant;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.tenant.Tenant;
@@ -62,7 +63,7 @@ public final class TenantsInReach {
             TenantId found = revision.read(Scope.EVERYWHERE, work -> found(tenant, work));
             if (!caller.reaches(found, revision.model())
                     && !caller.mayIn(found, CuentaPermission.TENANTS_WRITE, revision.model())) {
-                throw noSuchTenant();
+                throw outOfReach(caller, revision.model());
             }
             return revision.write(Scope.within(found), work -> use.apply(found, work));
         });
@@ -76,7 +77,16 @@ public final class TenantsInReach {
         return new Tenants(work).find(named).orElseThrow(TenantsInReach::noSuchTenant);
     }
 
-    static Problem noSuchTenant() {
+    /** Of a tenant that is not the caller's own. */
+    static Problem outOfReach(Caller caller, AccountModel model) {
+        return caller.hasToSayAll(model) && !caller.allTenants()
+                ? Problem.of(
+                        ProblemKind.NOT_FOUND,
+                        "None of your own tenants is called so. Say that all are meant: " + CurrentTenant.SAYING_ALL)
+                : noSuchTenant();
+    }
+
+    private static Problem noSuchTenant() {
         return Problem.of(
                 ProblemKind.NOT_FOUND, "There is no such tenant within your reach. GET /v1/tenants lists yours.");
     }

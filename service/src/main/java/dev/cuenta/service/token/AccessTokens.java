@@ -18,6 +18,7 @@ import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.CurrentTenant;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import java.text.ParseException;
@@ -32,6 +33,7 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -106,8 +108,15 @@ final class AccessTokens {
         claims.claim(
                 "roles",
                 roles ? caller.roles(model).stream().map(Role::name).sorted().collect(Collectors.toList()) : null);
-        claims.claim(TENANT, caller.tenant() == null ? null : caller.tenant().toString());
+        claims.claim(TENANT, tenant(caller));
         claims.claim(RIGHTS_STAMP, revision.number() + caller.rightsStamp());
+    }
+
+    private static @Nullable String tenant(Caller caller) {
+        if (caller.allTenants()) {
+            return CurrentTenant.ALL;
+        }
+        return caller.tenant() == null ? null : caller.tenant().toString();
     }
 
     private String signed(JWTClaimsSet claims) {

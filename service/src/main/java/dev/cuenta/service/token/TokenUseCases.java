@@ -6,9 +6,11 @@ import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.permission.CuentaPermission;
 import dev.cuenta.service.Settings;
 import dev.cuenta.service.caller.Caller;
+import dev.cuenta.service.caller.CurrentTenant;
 import dev.cuenta.service.caller.Tokens;
 import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.live.LiveRevision;
@@ -25,7 +27,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Asking about tokens, taking them back, and changing the keys that sign them. */
@@ -80,7 +81,7 @@ final class TokenUseCases {
     private static Optional<Map<String, Object>> told(JWTClaimsSet claims, Signed signed, Work work) {
         LiveRevision revision = work.revision();
         String service = claims.getAudience().get(0);
-        return Caller.signedIn(signed, tenant(claims), revision.model())
+        return person(claims, signed, revision.model())
                 .flatMap(person -> revision.matrix().grant(service).map(grant -> {
                     JWTClaimsSet.Builder now = new JWTClaimsSet.Builder(claims);
                     AccessTokens.tell(person, grant, revision, now);
@@ -91,9 +92,17 @@ final class TokenUseCases {
                 }));
     }
 
-    private static @Nullable TenantId tenant(JWTClaimsSet claims) {
+    /** Where the token is good: in a tenant, in all at once, or in none in particular. */
+    private static Optional<Caller> person(JWTClaimsSet claims, Signed signed, AccountModel model) {
         Object tenant = claims.getClaim(AccessTokens.TENANT);
-        return tenant == null ? null : TenantId.parse(tenant.toString()).orElseThrow();
+        return CurrentTenant.ALL.equals(tenant)
+                ? Optional.of(Caller.acrossTenants(signed))
+                : Caller.signedIn(
+                        signed,
+                        tenant == null
+                                ? null
+                                : TenantId.parse(tenant.toString()).orElseThrow(),
+                        model);
     }
 
     /**

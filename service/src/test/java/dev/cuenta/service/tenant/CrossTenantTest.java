@@ -26,6 +26,7 @@ class CrossTenantTest {
               boater: { number: 1, default: true }
               administrator: { number: 9, may: ['*'] }
             tenants: { membership: many, currentFrom: [header, session], crossTenant: explicit }
+            services: { gates: { reads: [email, roles] } }
             """;
 
     private static RunningService marea;
@@ -38,6 +39,7 @@ class CrossTenantTest {
     static void an_operator_of_no_tenant() {
         marea = RunningService.empty();
         marea.publish(MODEL);
+        marea.giveSigningKey();
         Http key = marea.keyHolder();
         north = key.post("/v1/tenants", Map.of("name", "North"))
                 .status(201)
@@ -152,6 +154,27 @@ class CrossTenantTest {
                 .isEqualTo(1);
         session.send("PUT", "/v1/sessions/current/tenant", "{}").status(204);
         assertThat(session.get("/v1/accounts").status()).isEqualTo(403);
+    }
+
+    @Test
+    void a_token_says_what_was_meant_when_it_was_made() {
+        Http gates = marea.with(marea.serviceKey("gates"));
+        for (String said : List.of("*", north)) {
+            JsonNode told = told(gates, ask("POST", "/v1/tokens", "{\"service\": \"gates\"}", said));
+            assertThat(told.path("tenant").asString()).isEqualTo(said);
+            assertThat(told.path("roles").toString()).contains("administrator");
+        }
+        JsonNode told = told(gates, operator.post("/v1/tokens", Map.of("service", "gates")));
+        assertThat(told.path("active").asBoolean()).isTrue();
+        assertThat(told.has("tenant")).isFalse();
+        assertThat(told.path("roles").toString()).isEqualTo("[\"boater\"]");
+    }
+
+    private static JsonNode told(Http gates, Http.Answer made) {
+        String token = made.status(201).json().path("token").asString();
+        return gates.form("/v1/tokens/introspection", Map.of("token", token))
+                .status(200)
+                .json();
     }
 
     /** It says what is meant, and gives nothing. */
