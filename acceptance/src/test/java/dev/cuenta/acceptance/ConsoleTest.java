@@ -266,6 +266,38 @@ class ConsoleTest extends InBrowser {
     }
 
     @Test
+    void whoever_works_for_a_harbour_says_what_it_has_as_far_as_the_model_lets_them() {
+        String mara = marea.signUp("mara", Map.of("password", Installation.OPERATOR_PASSWORD))
+                .status(201)
+                .json()
+                .path("id")
+                .asString();
+        marea.sql("update cuenta.membership set tenant_id = (select id from cuenta.tenant where slug = 'cala-honda')"
+                + " where account_id = '" + mara + "'");
+        marea.sql("insert into cuenta.role_given (account_id, role, tenant_id)" + " select '" + mara
+                + "', 2, id from cuenta.tenant where slug = 'cala-honda'");
+        press("Sign out");
+        signInAs("mara@post.example");
+        awaitText("header", "Tenants");
+        open("/tenants");
+        click("table.ledger a");
+        awaitText("[aria-label='What it has']", "240");
+        press("Edit");
+        assertThat(texts("form label")).containsExactly("VHF channel", "Harbour office");
+        type("[id='field-tenants.channel']", "99");
+        press("Save");
+        awaitText("[id='field-tenants.channel-help']", "Must be 88 or less.");
+        type("[id='field-tenants.channel']", "16");
+        press("Save");
+        awaitText("[aria-label='What it has']", "16");
+        assertThat(marea.sql("select fields->>'channel' from cuenta.tenant where slug = 'cala-honda'"))
+                .isEqualTo("16");
+        press("Sign out");
+        signInAs(Installation.OPERATOR);
+        awaitText("header", "Olga Paz");
+    }
+
+    @Test
     void an_administrator_sees_a_record_as_a_service_gets_it() {
         open("/accounts/" + marea.sql("select id from accounts.account where email = 'tomas.rey@marea.example'"));
         awaitText("main", "tomas.rey@marea.example");
