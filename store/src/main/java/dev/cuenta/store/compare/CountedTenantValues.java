@@ -5,20 +5,14 @@ import dev.cuenta.core.revision.StoredRecords.InTheWay;
 import dev.cuenta.core.revision.StoredRecords.Misfits;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.schema.Shape;
+import dev.cuenta.store.statement.Json;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
-import tools.jackson.databind.DeserializationFeature;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Counts what tenants have. They are few beside accounts, and each is looked at. */
 final class CountedTenantValues {
     private static final int EXAMPLES = 3;
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
-            .enable(DeserializationFeature.USE_LONG_FOR_INTS)
-            .build();
-
     private final Connections connections;
 
     CountedTenantValues(Connections connections) {
@@ -53,7 +47,7 @@ final class CountedTenantValues {
                             + " where jsonb_exists(fields, ?) group by value")
                     .params(before.path().name(), before.path().name())
                     .query(row -> {
-                        Object value = JSON.readValue(row.getString("value"), Object.class);
+                        Object value = Json.MAPPER.readValue(row.getString("value"), Object.class);
                         if (after.type().read(value, after.limits()).refusal().isPresent()) {
                             refused.addAndGet(row.getLong("tenants"));
                             examples.add(row.getString("value"));

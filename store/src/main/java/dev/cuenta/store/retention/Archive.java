@@ -14,6 +14,7 @@ import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.secret.SealedValue;
+import dev.cuenta.store.statement.Json;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -28,15 +29,9 @@ import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.DeserializationFeature;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Accounts that were put aside: each a document of its own, out of reach of everything that is asked about accounts. */
 public final class Archive {
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
-            .enable(DeserializationFeature.USE_LONG_FOR_INTS)
-            .build();
     private static final TypeReference<Map<String, Object>> FIELDS = new TypeReference<>() {};
     private static final TypeReference<Map<String, String>> SECRETS = new TypeReference<>() {};
     private static final TypeReference<List<String>> TEXTS = new TypeReference<>() {};
@@ -97,7 +92,7 @@ public final class Archive {
                     version bigint, anonymised timestamptz, name text, fields jsonb, key text, secrets jsonb, records jsonb, lost jsonb)""")
                 .param("rule", rule)
                 .param("revision", work.revision().number())
-                .param("documents", JSON.writeValueAsString(documents))
+                .param("documents", Json.MAPPER.writeValueAsString(documents))
                 .update();
         return new Removal(work).remove(ids.stream().map(Controlled::byCuenta).toList());
     }
@@ -227,11 +222,11 @@ public final class Archive {
                         Optional.ofNullable(row.getObject("anonymised_at", OffsetDateTime.class))
                                 .map(OffsetDateTime::toInstant)
                                 .orElse(null),
-                        JSON.readValue(row.getString("fields"), FIELDS),
+                        Json.MAPPER.readValue(row.getString("fields"), FIELDS),
                         row.getString("account_key"),
-                        JSON.readValue(row.getString("secrets"), SECRETS),
+                        Json.MAPPER.readValue(row.getString("secrets"), SECRETS),
                         ArchivedRows.read(row.getString("all_records")),
-                        JSON.readValue(row.getString("lost"), TEXTS)))
+                        Json.MAPPER.readValue(row.getString("lost"), TEXTS)))
                 .optional();
     }
 

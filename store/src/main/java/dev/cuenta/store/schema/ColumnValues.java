@@ -1,6 +1,7 @@
 package dev.cuenta.store.schema;
 
 import dev.cuenta.core.type.Column;
+import dev.cuenta.store.statement.Json;
 import java.math.BigDecimal;
 import java.sql.Array;
 import java.sql.PreparedStatement;
@@ -18,16 +19,9 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.postgresql.util.PGobject;
 import org.springframework.jdbc.core.SqlTypeValue;
-import tools.jackson.databind.DeserializationFeature;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The model's values as JDBC gives and takes them. */
 public final class ColumnValues {
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
-            .enable(DeserializationFeature.USE_LONG_FOR_INTS)
-            .build();
-
     private ColumnValues() {}
 
     /** The value at a position of the row; null for none. */
@@ -49,7 +43,7 @@ public final class ColumnValues {
             case BYTES -> row.getBytes(position);
             case JSON -> {
                 String text = row.getString(position);
-                yield text == null ? null : JSON.readValue(text, Object.class);
+                yield text == null ? null : Json.MAPPER.readValue(text, Object.class);
             }
         };
     }
@@ -77,7 +71,7 @@ public final class ColumnValues {
         } else if (column.kind() == Column.Kind.JSON) {
             PGobject json = new PGobject();
             json.setType("jsonb");
-            json.setValue(JSON.writeValueAsString(value));
+            json.setValue(Json.MAPPER.writeValueAsString(value));
             statement.setObject(position, json);
         } else if (value instanceof byte[] bytes) {
             statement.setBytes(position, bytes);
@@ -106,7 +100,7 @@ public final class ColumnValues {
     /** A value of one column as PostgreSQL reads it from a text. */
     public static String text(Column column, Object value) {
         if (column.kind() == Column.Kind.JSON) {
-            return JSON.writeValueAsString(value);
+            return Json.MAPPER.writeValueAsString(value);
         }
         if (value instanceof byte[] bytes) {
             return "\\x" + HexFormat.of().formatHex(bytes);

@@ -4,6 +4,7 @@ import dev.cuenta.core.account.NormalForm;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
+import dev.cuenta.store.statement.Json;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
@@ -12,8 +13,6 @@ import java.util.HexFormat;
 import javax.crypto.Cipher;
 import javax.crypto.spec.GCMParameterSpec;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.DeserializationFeature;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Seals values of secret fields with AES-256-GCM (NIST SP 800-38D), each with a random nonce of 96 bits. What is stored is a version,
@@ -21,10 +20,6 @@ import tools.jackson.databind.json.JsonMapper;
  * does not open.
  */
 public final class Secrets {
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
-            .enable(DeserializationFeature.USE_LONG_FOR_INTS)
-            .build();
     private static final byte VERSION = 1;
     private static final int NONCE = 12;
     private static final int TAG_BITS = 128;
@@ -51,7 +46,7 @@ public final class Secrets {
             return held.bytes();
         }
         Object plain = value instanceof SealedValue held ? held.open() : value;
-        return seal(account, JSON.writeValueAsBytes(field.type().write(plain)));
+        return seal(account, Json.MAPPER.writeValueAsBytes(field.type().write(plain)));
     }
 
     /**
@@ -106,7 +101,7 @@ public final class Secrets {
     }
 
     Object open(Field field, Object account, byte[] bytes) {
-        Object raw = JSON.readValue(plain(account, bytes), Object.class);
+        Object raw = Json.MAPPER.readValue(plain(account, bytes), Object.class);
         return field.type().read(raw, field.limits()).value().orElse(raw);
     }
 

@@ -5,21 +5,16 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.store.live.Work;
 import dev.cuenta.store.schema.Shape;
+import dev.cuenta.store.statement.Json;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.DeserializationFeature;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What the model lets tenants have besides their names. */
 public final class TenantFieldValues {
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
-            .enable(DeserializationFeature.USE_LONG_FOR_INTS)
-            .build();
     private static final TypeReference<Map<String, Object>> VALUES = new TypeReference<>() {};
 
     private final Work work;
@@ -29,7 +24,7 @@ public final class TenantFieldValues {
     }
 
     static Map<String, Object> read(String json) {
-        return JSON.readValue(json, VALUES);
+        return Json.MAPPER.readValue(json, VALUES);
     }
 
     /**
@@ -43,7 +38,7 @@ public final class TenantFieldValues {
         given.values().removeIf(value -> value == null);
         work.sql()
                 .sql("update cuenta.tenant set fields = (fields - ?) || cast(? as jsonb) where id = ?")
-                .params(changed.keySet().toArray(String[]::new), JSON.writeValueAsString(given), tenant.value())
+                .params(changed.keySet().toArray(String[]::new), Json.MAPPER.writeValueAsString(given), tenant.value())
                 .update();
         changed.forEach((name, value) -> work.revision()
                 .model()
