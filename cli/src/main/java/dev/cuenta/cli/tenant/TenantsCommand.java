@@ -6,6 +6,9 @@ import dev.cuenta.cli.invitation.InvitationsCommand;
 import dev.cuenta.cli.invitation.InviteCommand;
 import dev.cuenta.cli.invitation.SendCommand;
 import dev.cuenta.cli.invitation.WithdrawCommand;
+import dev.cuenta.cli.membership.JoinCommand;
+import dev.cuenta.cli.membership.LeaveCommand;
+import dev.cuenta.cli.membership.MoveCommand;
 import java.util.Map;
 import picocli.CommandLine.Command;
 

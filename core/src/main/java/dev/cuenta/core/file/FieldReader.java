@@ -25,45 +25,6 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads one field's declaration. */
 final class FieldReader {
-
-    /** What a computed field cannot have: nobody gives it a value. */
-    private static final Set<String> NOT_FOR_COMPUTED = Set.of(
-            "required",
-            "default",
-            "existing",
-            "uniqueness",
-            "signIn",
-            "write",
-            "mutability",
-            "search",
-            "indexed",
-            "formerly",
-            "erase");
-
-    private static final Set<String> NOT_FOR_PICTURES =
-            Set.of("required", "default", "existing", "uniqueness", "signIn", "search", "indexed", "erase");
-
-    /** What means something of an account only: tenants are made with nothing but a name, and whole rows of them are few. */
-    static final Set<String> NOT_FOR_TENANTS = Set.of(
-            "required",
-            "default",
-            "existing",
-            "compute",
-            "of",
-            "signIn",
-            "search",
-            "indexed",
-            "returned",
-            "mutability",
-            "sensitivity",
-            "erase",
-            "keep",
-            "confirm");
-
-    /** What would have to look into a value, or write it down where everybody can read it. */
-    private static final Set<String> NOT_FOR_SECRETS =
-            Set.of("default", "existing", "uniqueness", "signIn", "indexed", "confirm");
-
     /** An expression as it stands in the file; it can be read when all fields are known. */
     record Written(FieldPath field, Use use, Element element) {}
 
@@ -147,7 +108,7 @@ final class FieldReader {
 
     private Field read(FieldPath path, FieldType type, Group group, Section section) {
         if (path.isOfTenant()) {
-            section.notHere(NOT_FOR_TENANTS, "has no effect on a field of tenants.");
+            section.notHere(FieldKeys.NOT_FOR_TENANTS, "has no effect on a field of tenants.");
         }
         Limits limits = LimitsReader.read(type, section);
         Optional<Element> compute = section.take("compute");
@@ -156,14 +117,16 @@ final class FieldReader {
         template.ifPresent(element -> expressions.add(new Written(path, Use.TEMPLATE, element)));
         boolean computed = compute.isPresent() || template.isPresent();
         if (computed) {
-            section.notHere(NOT_FOR_COMPUTED, "has no effect on a computed field.");
+            section.notHere(FieldKeys.NOT_FOR_COMPUTED, "has no effect on a computed field.");
         } else if (type.isPicture()) {
-            section.notHere(NOT_FOR_PICTURES, "has no effect on a picture: pictures are uploaded separately.");
+            section.notHere(
+                    FieldKeys.NOT_FOR_PICTURES, "has no effect on a picture: pictures are uploaded separately.");
         }
         Sensitivity sensitivity = sensitivity(section);
         boolean secret = sensitivity == Sensitivity.SECRET;
         if (secret) {
-            section.notHere(NOT_FOR_SECRETS, "has no effect on a secret field: its value cannot be searched.");
+            section.notHere(
+                    FieldKeys.NOT_FOR_SECRETS, "has no effect on a secret field: its value cannot be searched.");
         }
         Optional<Element> readers = section.take("read");
         Field field = new Field(

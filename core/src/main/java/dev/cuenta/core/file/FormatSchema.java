@@ -1,35 +1,31 @@
 package dev.cuenta.core.file;
 
+import static dev.cuenta.core.file.SchemaParts.FLAG;
+import static dev.cuenta.core.file.SchemaParts.NUMBER;
+import static dev.cuenta.core.file.SchemaParts.POSITIVE;
+import static dev.cuenta.core.file.SchemaParts.TEXT;
+import static dev.cuenta.core.file.SchemaParts.described;
+import static dev.cuenta.core.file.SchemaParts.group;
+import static dev.cuenta.core.file.SchemaParts.named;
+import static dev.cuenta.core.file.SchemaParts.oneOf;
+import static dev.cuenta.core.file.SchemaParts.orNothing;
+import static dev.cuenta.core.file.SchemaParts.parties;
+import static dev.cuenta.core.file.SchemaParts.texts;
+import static dev.cuenta.core.file.SchemaParts.values;
+
 import dev.cuenta.core.model.HashFormat;
 import dev.cuenta.core.model.IdScheme;
-import dev.cuenta.core.model.Mutability;
 import dev.cuenta.core.model.PasswordRules;
 import dev.cuenta.core.model.RetentionRule;
-import dev.cuenta.core.model.Returned;
-import dev.cuenta.core.model.Sensitivity;
 import dev.cuenta.core.model.Service;
 import dev.cuenta.core.model.TenantRules;
-import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.permission.CuentaPermission;
-import dev.cuenta.core.type.FieldType;
-import dev.cuenta.core.type.FieldTypes;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
-import java.util.stream.Collectors;
 
 /** The format of model files as a JSON Schema (2020-12), so that editors complete and check them. */
 public final class FormatSchema {
-    private static final String NAME = "^[a-z][a-zA-Z0-9]{0,39}$";
-    private static final Map<String, Object> TEXT = Map.of("type", "string");
-    private static final Map<String, Object> FLAG = Map.of("type", "boolean");
-    private static final Map<String, Object> NUMBER = Map.of("type", "number");
-    private static final Map<String, Object> POSITIVE = Map.of("type", "integer", "minimum", 1);
 
     private FormatSchema() {}
 
@@ -69,119 +65,8 @@ public final class FormatSchema {
         schema.put("$id", "urn:cuenta:account-model:1");
         schema.put("title", "Account model");
         schema.putAll(group(properties, List.of("cuenta", "name")));
-        schema.put(
-                "$defs",
-                Map.of(
-                        "field",
-                        field(FieldTypes.names(), Set.of()),
-                        "tenantField",
-                        field(typesOfTenants(), FieldReader.NOT_FOR_TENANTS)));
+        schema.put("$defs", Map.of("field", FieldSchema.ofAccounts(), "tenantField", FieldSchema.ofTenants()));
         return schema;
-    }
-
-    private static Set<String> typesOfTenants() {
-        return FieldTypes.names().stream()
-                .filter(name -> !FieldTypes.require(name).isOfAccountsOnly())
-                .collect(Collectors.toCollection(LinkedHashSet::new));
-    }
-
-    /** @param without keys that it cannot have */
-    private static Map<String, Object> field(Set<String> types, Set<String> without) {
-        Map<String, Object> properties = new LinkedHashMap<>();
-        properties.put("type", described("What it holds.", Map.of("enum", List.copyOf(types))));
-        properties.put("multiValued", described("Several values.", FLAG));
-        properties.put("required", described("Every account has a value.", FLAG));
-        properties.put("default", described("What a new account gets that gives none.", Map.of()));
-        properties.put(
-                "existing",
-                described(
-                        "What accounts get that are there when the field arrives: a value, or { value: ... }, or { from: an expression }.",
-                        Map.of(
-                                "anyOf",
-                                List.of(
-                                        Map.of("not", Map.of("type", "object")),
-                                        group(Map.of("value", Map.of(), "from", TEXT), List.of())))));
-        properties.put(
-                "formerly",
-                described("Its earlier name, with its profile's where that was another; the values come along.", TEXT));
-        properties.put(
-                "uniqueness",
-                described(
-                        "server: no two accounts hold the same value; tenant: no two of a tenant's do.",
-                        oneOf(Uniqueness.values())));
-        properties.put("signIn", described("People sign in with it.", FLAG));
-        properties.put(
-                "search", described("Indexed for look-up by any part of it; a secret by its whole value.", FLAG));
-        properties.put(
-                "indexed",
-                described("Indexed for comparisons and for sorting by it; for `co`, there is `search`.", FLAG));
-        properties.put("returned", described("When it is part of an answer.", oneOf(Returned.values())));
-        properties.put("mutability", described("When it may be written.", oneOf(Mutability.values())));
-        properties.put("sensitivity", described("How much it tells about a person.", oneOf(Sensitivity.values())));
-        properties.put("read", described("Who may read it.", parties()));
-        properties.put("write", described("Who may write it.", parties()));
-        properties.put("compute", described("An expression that gives the value whenever it is read.", TEXT));
-        properties.put("of", described("What a QR code says: a text with fields in braces.", TEXT));
-        properties.put("erase", described("What anonymising leaves; {id} is the account's id.", Map.of()));
-        properties.put(
-                "confirm",
-                described(
-                        "Within which time the owner proves by a link, or a code, that the address is theirs, such as P3D.",
-                        Map.of("type", "string", "pattern", "^P")));
-        properties.put("label", described("What forms call it.", TEXT));
-        properties.put("description", described("More for people; also the column's comment.", TEXT));
-        properties.put("group", described("Forms show fields of the same group together.", TEXT));
-        properties.put("order", described("Smaller comes first.", Map.of("type", "integer")));
-        properties.putAll(limits());
-        properties.keySet().removeAll(without);
-        Map<String, Object> field = new LinkedHashMap<>(group(properties, List.of("type")));
-        field.put("allOf", types.stream().map(FormatSchema::limitsOf).toList());
-        return field;
-    }
-
-    private static Map<String, Object> limits() {
-        Map<String, Object> length = Map.of("type", "integer", "minimum", 0);
-        Map<String, Object> limits = new LinkedHashMap<>();
-        limits.put("minLength", described("In characters.", length));
-        limits.put("maxLength", described("In characters.", length));
-        limits.put("min", described("The least.", NUMBER));
-        limits.put("max", described("The most.", NUMBER));
-        limits.put("precision", described("Digits altogether.", POSITIVE));
-        limits.put("scale", described("Digits after the point.", length));
-        limits.put(
-                "options",
-                described(
-                        "What can be chosen.",
-                        Map.of("type", "array", "items", TEXT, "minItems", 1, "uniqueItems", true)));
-        limits.put("pattern", described("An RE2 expression that the whole value matches.", TEXT));
-        limits.put("caseExact", described("Capitals count.", FLAG));
-        limits.put("maxItems", described("Of a list.", POSITIVE));
-        limits.put("keep", described("How many earlier pictures can be brought back.", length));
-        limits.put(
-                "maxBytes", described("Such as 16 KiB.", Map.of("type", "string", "pattern", "^[0-9]+ ?(B|KiB|MiB)$")));
-        return limits;
-    }
-
-    /** A type takes its own limits and no others. */
-    private static Map<String, Object> limitsOf(String name) {
-        FieldType type = FieldTypes.require(name);
-        Set<String> others = new TreeSet<>(limits().keySet());
-        others.removeAll(type.limitKeys());
-        type.many().ifPresent(many -> others.removeAll(many.limitKeys()));
-        List<Map<String, Object>> forbidden = new ArrayList<>();
-        others.forEach(key -> forbidden.add(Map.of("required", List.of(key))));
-        if (type.many().isEmpty()) {
-            forbidden.add(Map.of(
-                    "required", List.of("multiValued"), "properties", Map.of("multiValued", Map.of("const", true))));
-        }
-        Map<String, Object> then = new LinkedHashMap<>();
-        if (!forbidden.isEmpty()) {
-            then.put("not", Map.of("anyOf", forbidden));
-        }
-        if (type.limitKeys().contains("options")) {
-            then.put("required", List.of("options"));
-        }
-        return Map.of("if", Map.of("properties", Map.of("type", Map.of("const", name))), "then", then);
     }
 
     private static Map<String, Object> kind() {
@@ -330,48 +215,5 @@ public final class FormatSchema {
                                 List.of())));
         properties.put("label", TEXT);
         return group(properties, List.of("after", "since", "do"));
-    }
-
-    private static Map<String, Object> parties() {
-        return described("guest (at sign-up), owner, member (of the same tenant), and roles by name.", texts());
-    }
-
-    /** A single text stands for a list of one. */
-    private static Map<String, Object> texts() {
-        return Map.of("anyOf", List.of(TEXT, Map.of("type", "array", "items", TEXT)));
-    }
-
-    private static Map<String, Object> orNothing(Map<String, Object> schema) {
-        return Map.of("anyOf", List.of(schema, Map.of("type", "null")));
-    }
-
-    private static Map<String, Object> named(Map<String, Object> each) {
-        return Map.of("type", "object", "propertyNames", Map.of("pattern", NAME), "additionalProperties", each);
-    }
-
-    private static Map<String, Object> group(Map<String, Object> properties, List<String> required) {
-        Map<String, Object> group = new LinkedHashMap<>();
-        group.put("type", "object");
-        group.put("properties", properties);
-        group.put("additionalProperties", false);
-        if (!required.isEmpty()) {
-            group.put("required", required);
-        }
-        return group;
-    }
-
-    private static Map<String, Object> described(String description, Map<String, Object> schema) {
-        Map<String, Object> described = new LinkedHashMap<>();
-        described.put("description", description);
-        described.putAll(schema);
-        return described;
-    }
-
-    private static Map<String, Object> values(String... values) {
-        return Map.of("enum", List.of(values));
-    }
-
-    private static Map<String, Object> oneOf(Enum<?>[] constants) {
-        return Map.of("enum", Arrays.stream(constants).map(Element::camelCase).toList());
     }
 }

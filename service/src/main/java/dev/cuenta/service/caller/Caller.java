@@ -1,7 +1,6 @@
 package dev.cuenta.service.caller;
 
 import dev.cuenta.core.access.Entitlements;
-import dev.cuenta.core.access.Grant;
 import dev.cuenta.core.access.Viewer;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountRecord;
@@ -58,25 +57,6 @@ public record Caller(
         boolean strong,
         long rightsStamp,
         Premises premises) {
-    /**
-     * A service that asks with one of its keys.
-     *
-     * @param grant what its contract and the key let through
-     * @param tenants in which the key is good, and nowhere else; empty for all
-     */
-    public record AskingService(Grant grant, UUID key, List<TenantId> tenants) {
-        boolean serves(TenantId tenant) {
-            return tenants.isEmpty() || tenants.contains(tenant);
-        }
-
-        /** What services may do at all; what they may see and change is up to the grant. */
-        private boolean permits(Permission permission) {
-            return permission == CuentaPermission.ACCOUNTS_READ
-                    || (permission == CuentaPermission.ACCOUNTS_WRITE
-                            && !grant.writes().isEmpty());
-        }
-    }
-
     Caller(@Nullable AccountId account, List<GivenRole> given, List<TenantId> tenants, @Nullable TenantId tenant) {
         this(account, given, tenants, tenant, false, null, null, null, false, 0, new Premises());
     }

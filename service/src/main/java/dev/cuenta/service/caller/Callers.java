@@ -7,7 +7,6 @@ import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.service.Settings;
-import dev.cuenta.service.caller.Caller.AskingService;
 import dev.cuenta.store.live.LiveRevision;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Premises;

@@ -1,4 +1,4 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.membership;
 
 import dev.cuenta.cli.TenantNames;
 import dev.cuenta.cli.account.Accounts;

@@ -1,4 +1,4 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.membership;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
@@ -14,7 +14,7 @@ import picocli.CommandLine.Spec;
         description = "Make an account a member of a tenant.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta tenants join 'South pontoon' tomas@marea.example")
-final class JoinCommand implements Runnable {
+public final class JoinCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 

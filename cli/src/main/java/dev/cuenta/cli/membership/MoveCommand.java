@@ -1,4 +1,4 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.membership;
 
 import dev.cuenta.cli.Agreement;
 import dev.cuenta.cli.Service;
@@ -24,7 +24,7 @@ import picocli.CommandLine.Spec;
         description = "Move an account from one tenant to another; what that does to its roles is shown before.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta tenants move tomas.rey@marea.example --from 'Punta Clara' --to 'Isla Verde'")
-final class MoveCommand implements Runnable {
+public final class MoveCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 

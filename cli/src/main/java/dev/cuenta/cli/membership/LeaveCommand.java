@@ -1,4 +1,4 @@
-package dev.cuenta.cli.tenant;
+package dev.cuenta.cli.membership;
 
 import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
@@ -13,7 +13,7 @@ import picocli.CommandLine.Spec;
         description = "End a membership, and the roles that counted in that tenant.",
         footerHeading = "%nExample:%n",
         footer = "  cuenta tenants leave 'South pontoon' tomas@marea.example")
-final class LeaveCommand implements Runnable {
+public final class LeaveCommand implements Runnable {
     @Spec
     private CommandSpec spec;
 
