@@ -12,31 +12,41 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
+import tools.jackson.databind.JsonNode;
 
 /** What the live model says about fields, as far as the caller may know; turns {@code field=value} into a body. */
 final class Form {
-    private final dev.cuenta.wire.model.Form form;
-    private final Map<String, Field> fields = new TreeMap<>();
+    /** As a tree: whoever only wants to know what people sign in with does not wait until all of it is read. */
+    private final JsonNode form;
 
-    private Form(dev.cuenta.wire.model.Form form) {
+    private Form(JsonNode form) {
         this.form = form;
-        form.fields().forEach(field -> fields.put(field.path(), field));
     }
 
     static Form of(CuentaClient client) {
-        return new Form(client.get("/v1/model/form", Map.of(), dev.cuenta.wire.model.Form.class));
+        return new Form(client.get("/v1/model/form", Map.of()).body());
     }
 
     List<String> signInFields() {
-        return form.signIn();
+        return form.path("signIn").valueStream().map(JsonNode::asString).toList();
+    }
+
+    private Map<String, Field> fields() {
+        Map<String, Field> fields = new TreeMap<>();
+        form.path("fields")
+                .valueStream()
+                .map(field -> CuentaClient.json().treeToValue(field, Field.class))
+                .forEach(field -> fields.put(field.path(), field));
+        return fields;
     }
 
     /** An empty value takes the field's value away. */
     Map<String, Object> body(List<String> assignments) {
         Map<String, Object> body = new LinkedHashMap<>();
         List<Violation> wrong = new ArrayList<>();
-        assignments.forEach(
-                typed -> Assignment.read(typed, wrong).ifPresent(assignment -> assign(assignment, body, wrong)));
+        Map<String, Field> fields = fields();
+        assignments.forEach(typed ->
+                Assignment.read(typed, wrong).ifPresent(assignment -> assign(assignment, fields, body, wrong)));
         if (!wrong.isEmpty()) {
             throw Problem.invalid(wrong);
         }
@@ -44,7 +54,8 @@ final class Form {
     }
 
     @SuppressWarnings("unchecked") // only this method puts groups into the body
-    private void assign(Assignment assignment, Map<String, Object> body, List<Violation> wrong) {
+    private static void assign(
+            Assignment assignment, Map<String, Field> fields, Map<String, Object> body, List<Violation> wrong) {
         String path = assignment.field();
         String text = assignment.text();
         if (path.equals("roles") || path.equals("tenants")) {
