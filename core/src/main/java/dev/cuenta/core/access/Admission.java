@@ -10,8 +10,10 @@ import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
+import dev.cuenta.core.type.FieldType;
 import dev.cuenta.core.type.Outcome;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -83,53 +85,32 @@ public final class Admission {
      * @throws Problem INVALID with every refusal
      */
     public Map<String, @Nullable Object> forTenantItself(Operation operation, Viewer viewer, Map<String, ?> patch) {
+        Visit visit =
+                new Visit(operation, viewer, null, model.tenants().fields().values());
+        patch.forEach((name, raw) -> visit.readField(FieldPath.ofTenant(name), raw));
         Map<String, @Nullable Object> values = new LinkedHashMap<>();
-        List<Violation> violations = new ArrayList<>();
-        patch.forEach((name, raw) -> {
-            Field field = model.tenants().field(name).filter(viewer::knows).orElse(null);
-            String pointer = FieldPath.ofTenant(name).pointer();
-            if (field == null) {
-                violations.add(new Violation(pointer, "unknown", unknownOfTenant(name, viewer)));
-            } else if (!matrix.writes(viewer, field, operation)) {
-                violations.add(
-                        new Violation(pointer, "notWritable", "`" + field.path() + "` may not be written by you."));
-            } else if (raw == null) {
-                values.put(name, null);
-            } else {
-                Outcome outcome = field.type().read(raw, field.limits());
-                outcome.value().ifPresent(value -> values.put(name, field.type().write(value)));
-                outcome.refusal()
-                        .ifPresent(refusal -> violations.add(new Violation(pointer, refusal.code(), refusal.detail())));
-            }
+        visit.finish().forEach((path, value) -> {
+            FieldType type = model.tenants().field(path.name()).orElseThrow().type();
+            values.put(path.name(), value == null ? null : type.write(value));
         });
-        if (!violations.isEmpty()) {
-            throw Problem.invalid(violations);
-        }
-        return Collections.unmodifiableMap(values);
-    }
-
-    private String unknownOfTenant(String name, Viewer viewer) {
-        Set<String> names = new TreeSet<>();
-        model.tenants().fields().values().stream()
-                .filter(field -> matrix.writes(viewer, field, Operation.CHANGE))
-                .forEach(field -> names.add(field.path().name()));
-        return "Tenants have no field `" + name + "`. " + Nearest.advice(name, names);
+        return values;
     }
 
     /** One body on its way through the door. */
     private final class Visit {
         private final Operation operation;
         private final Viewer viewer;
-        private final Kind kind;
-        private final List<Field> fields;
+        private final @Nullable Kind kind;
+        private final Map<FieldPath, Field> fields = new LinkedHashMap<>();
         private final Map<FieldPath, @Nullable Object> values = new LinkedHashMap<>();
         private final List<Violation> violations = new ArrayList<>();
 
-        Visit(Operation operation, Viewer viewer, Kind kind, List<Field> fields) {
+        /** @param kind of the account; null for a tenant */
+        Visit(Operation operation, Viewer viewer, @Nullable Kind kind, Collection<Field> fields) {
             this.operation = operation;
             this.viewer = viewer;
             this.kind = kind;
-            this.fields = fields;
+            fields.forEach(field -> this.fields.put(field.path(), field));
         }
 
         void readBody(Map<String, ?> body) {
@@ -145,12 +126,13 @@ public final class Admission {
         }
 
         private boolean hasProfile(String name) {
-            return kind.profiles().contains(name)
+            return kind != null
+                    && kind.profiles().contains(name)
                     && model.fieldsOfProfile(name).stream().anyMatch(viewer::knows);
         }
 
         private void readField(FieldPath path, @Nullable Object raw) {
-            Field field = model.field(path).filter(fields::contains).orElse(null);
+            Field field = fields.get(path);
             if (field == null || !viewer.knows(field)) {
                 refuse(path.pointer(), "unknown", unknown(path));
             } else if (!matrix.writes(viewer, field, operation)) {
@@ -167,16 +149,22 @@ public final class Admission {
         private String unknown(FieldPath path) {
             boolean elsewhere = viewer.sees("kind")
                     && model.field(path).filter(viewer::knows).isPresent();
-            if (violations.size() >= MOST_ADVISED && !elsewhere) {
+            if (kind != null && elsewhere) {
+                return "An account of the kind `" + kind.name() + "` has no `" + path + "`.";
+            }
+            if (violations.size() >= MOST_ADVISED) {
                 return "There is no such field.";
             }
             Set<String> names = new TreeSet<>();
-            fields.stream()
+            fields.values().stream()
                     .filter(field -> matrix.writes(viewer, field, operation))
-                    .forEach(field -> names.add(field.path().toString()));
-            return elsewhere
-                    ? "An account of the kind `" + kind.name() + "` has no `" + path + "`."
-                    : "There is no field `" + path + "`. " + Nearest.advice(path.toString(), names);
+                    .forEach(field -> names.add(typed(field.path())));
+            String none = path.isOfTenant() ? "Tenants have no field `" : "There is no field `";
+            return none + typed(path) + "`. " + Nearest.advice(typed(path), names);
+        }
+
+        private String typed(FieldPath path) {
+            return path.isOfTenant() ? path.name() : path.toString();
         }
 
         private String when() {
@@ -200,7 +188,7 @@ public final class Admission {
         }
 
         void fillDefaults() {
-            for (Field field : fields) {
+            for (Field field : fields.values()) {
                 if (values.get(field.path()) == null && field.defaultValue() != null) {
                     values.put(field.path(), field.defaultValue());
                 }

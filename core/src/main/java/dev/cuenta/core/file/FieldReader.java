@@ -66,7 +66,7 @@ final class FieldReader {
      */
     record Group(@Nullable String name, @Nullable String formerly, boolean withinTenant) {
         static final Group ACCOUNT = new Group(null, null, false);
-        static final Group TENANT = new Group(FieldPath.ofTenant("").profile(), null, false);
+        static final Group TENANT = new Group(FieldPath.TENANTS, null, false);
     }
 
     /** Empty when the field's type is not known: nothing else about it can be judged then. */

@@ -26,7 +26,6 @@ import java.util.Map;
 
 /** The format of model files as a JSON Schema (2020-12), so that editors complete and check them. */
 public final class FormatSchema {
-
     private FormatSchema() {}
 
     public static Map<String, Object> schema() {

@@ -6,8 +6,8 @@ import org.jspecify.annotations.Nullable;
 
 /** A field's name, with its profile's where it has one: {@code email}, {@code person.givenName}. */
 public record FieldPath(@Nullable String profile, String name) {
-    /** No profile can have this name. */
-    private static final String TENANTS = "tenants";
+    /** In place of a profile, for what tenants have: no profile can have this name. */
+    public static final String TENANTS = "tenants";
 
     /** Names that mean something else already, in an account's JSON or in expressions. */
     private static final Set<String> RESERVED = Set.of(
