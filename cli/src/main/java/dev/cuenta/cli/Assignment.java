@@ -1,20 +1,36 @@
 package dev.cuenta.cli;
 
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.wire.model.Form.Field;
 import dev.cuenta.wire.model.FormControl;
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 
 /** What somebody types as {@code field=value}. */
 public record Assignment(String field, String text) {
-    /** Empty for what is none, of which is said what is wrong. */
-    public static Optional<Assignment> read(String typed, List<Violation> wrong) {
+    /**
+     * Reads what was typed, one after the other.
+     *
+     * @param assign takes one, and adds what is wrong with it to the list
+     * @throws Problem INVALID with everything that is wrong
+     */
+    public static void each(List<String> typed, BiConsumer<Assignment, List<Violation>> assign) {
+        List<Violation> wrong = new ArrayList<>();
+        typed.forEach(text -> read(text, wrong).ifPresent(assignment -> assign.accept(assignment, wrong)));
+        if (!wrong.isEmpty()) {
+            throw Problem.invalid(wrong);
+        }
+    }
+
+    private static Optional<Assignment> read(String typed, List<Violation> wrong) {
         int equals = typed.indexOf('=');
         if (equals < 1) {
             wrong.add(new Violation(

@@ -47,7 +47,9 @@ public final class Service {
 
     private CuentaClient client(@Nullable String token) {
         return tenant().map(named -> new CuentaClient(
-                        address(), token, TenantNames.id(new CuentaClient(address(), token, TenantNames.ALL), named)))
+                        address(),
+                        token,
+                        TenantNames.idOrAll(new CuentaClient(address(), token, TenantNames.ALL), named)))
                 .orElseGet(() -> new CuentaClient(address(), token, null));
     }
 

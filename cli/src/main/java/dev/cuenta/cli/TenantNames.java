@@ -16,13 +16,18 @@ public final class TenantNames {
 
     private TenantNames() {}
 
+    /** As {@link #id}, where somebody may also say that all are meant. */
+    public static String idOrAll(CuentaClient client, String named) {
+        return named.equals(ALL) ? ALL : id(client, named);
+    }
+
     /**
      * The id of a tenant that somebody named.
      *
      * @throws Problem NOT_FOUND for none within reach; CONFLICT where several have the name
      */
     public static String id(CuentaClient client, String named) {
-        if (Ids.isTenant(named) || named.equals(ALL)) {
+        if (Ids.isTenant(named)) {
             return named;
         }
         List<Tenant> begun = client.get("/v1/tenants", Map.of("name", named, "limit", "200"), TenantPage.class)

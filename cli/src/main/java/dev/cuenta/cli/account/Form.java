@@ -3,10 +3,8 @@ package dev.cuenta.cli.account;
 import dev.cuenta.cli.Assignment;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.core.finding.Nearest;
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.wire.model.Form.Field;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,13 +41,8 @@ final class Form {
     /** An empty value takes the field's value away. */
     Map<String, Object> body(List<String> assignments) {
         Map<String, Object> body = new LinkedHashMap<>();
-        List<Violation> wrong = new ArrayList<>();
         Map<String, Field> fields = fields();
-        assignments.forEach(typed ->
-                Assignment.read(typed, wrong).ifPresent(assignment -> assign(assignment, fields, body, wrong)));
-        if (!wrong.isEmpty()) {
-            throw Problem.invalid(wrong);
-        }
+        Assignment.each(assignments, (assignment, wrong) -> assign(assignment, fields, body, wrong));
         return body;
     }
 

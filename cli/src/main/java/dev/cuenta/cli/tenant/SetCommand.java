@@ -6,7 +6,6 @@ import dev.cuenta.cli.Service;
 import dev.cuenta.cli.connection.CuentaClient;
 import dev.cuenta.cli.output.Output;
 import dev.cuenta.core.finding.Nearest;
-import dev.cuenta.core.problem.Problem;
 import dev.cuenta.core.problem.Violation;
 import dev.cuenta.wire.model.Form;
 import dev.cuenta.wire.model.Form.Field;
@@ -15,7 +14,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -48,29 +47,24 @@ final class SetCommand implements Runnable {
         CuentaClient client = service.client();
         String id = tenant.id(client);
         Form form = client.within(id).get("/v1/model/form", Map.of(), Form.class);
-        Map<String, Field> fields = form.tenantFields().stream().collect(Collectors.toMap(Field::name, field -> field));
+        Map<String, Field> fields = new TreeMap<>();
+        form.tenantFields().forEach(field -> fields.put(field.name(), field));
         ShowCommand.print(client.patch(NamedTenant.path(id), Map.of("fields", values(fields)), Tenant.class), output);
     }
 
     private Map<String, @Nullable Object> values(Map<String, Field> fields) {
         Map<String, @Nullable Object> values = new LinkedHashMap<>();
-        List<Violation> wrong = new ArrayList<>();
-        for (String typed : assignments) {
-            Assignment.read(typed, wrong).ifPresent(assignment -> {
-                Field field = fields.get(assignment.field());
-                if (field == null) {
-                    wrong.add(new Violation(
-                            "/fields/" + assignment.field(),
-                            "unknown",
-                            "Tenants have no such field. " + Nearest.advice(assignment.field(), fields.keySet())));
-                } else {
-                    values.put(field.name(), assignment.value(field));
-                }
-            });
-        }
-        if (!wrong.isEmpty()) {
-            throw Problem.invalid(wrong);
-        }
+        Assignment.each(assignments, (assignment, wrong) -> {
+            Field field = fields.get(assignment.field());
+            if (field == null) {
+                wrong.add(new Violation(
+                        "/fields/" + assignment.field(),
+                        "unknown",
+                        "Tenants have no such field. " + Nearest.advice(assignment.field(), fields.keySet())));
+            } else {
+                values.put(field.name(), assignment.value(field));
+            }
+        });
         return values;
     }
 }

@@ -37,7 +37,7 @@ final class UseCommand implements Runnable {
         CuentaClient client = service.client();
         client.put(
                 "/v1/sessions/current/tenant",
-                tenant == null ? Map.of() : Map.of("tenant", TenantNames.id(client, tenant)));
+                tenant == null ? Map.of() : Map.of("tenant", TenantNames.idOrAll(client, tenant)));
         spec.commandLine()
                 .getOut()
                 .println("Your session now works in "
