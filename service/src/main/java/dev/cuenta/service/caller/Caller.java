@@ -93,7 +93,7 @@ public record Caller(
      */
     public static Optional<Caller> signedIn(Signed signed, @Nullable TenantId tenant, AccountModel model) {
         Caller anywhere = signedIn(signed);
-        return tenant == null || anywhere.acrossTenants().reaches(tenant, model)
+        return tenant == null || anywhere.reachesByNaming(tenant, model)
                 ? Optional.of(anywhere.within(tenant))
                 : Optional.empty();
     }
@@ -114,24 +114,17 @@ public record Caller(
     }
 
     Caller within(@Nullable TenantId current) {
-        return new Caller(
-                account,
-                given,
-                tenants,
-                current,
-                allTenants && current == null,
-                session,
-                service,
-                address,
-                strong,
-                rightsStamp,
-                premises);
+        return in(current, allTenants && current == null);
     }
 
     /** The same, who says that all tenants are meant. */
     Caller acrossTenants() {
+        return in(null, true);
+    }
+
+    private Caller in(@Nullable TenantId current, boolean all) {
         return new Caller(
-                account, given, tenants, null, true, session, service, address, strong, rightsStamp, premises);
+                account, given, tenants, current, all, session, service, address, strong, rightsStamp, premises);
     }
 
     Caller from(String place) {

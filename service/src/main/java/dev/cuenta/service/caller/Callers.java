@@ -217,7 +217,7 @@ final class Callers {
             return anywhere.acrossTenants();
         }
         Optional<TenantId> named = currentTenant.named(said, signed.chosen(), work, premises);
-        if (named.isPresent() && !anywhere.acrossTenants().reaches(named.get(), revision.model())) {
+        if (named.isPresent() && !anywhere.reachesByNaming(named.get(), revision.model())) {
             throw CurrentTenant.none();
         }
         boolean global = anywhere.roles(revision.model()).stream()

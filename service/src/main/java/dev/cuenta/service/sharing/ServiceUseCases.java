@@ -33,6 +33,7 @@ import dev.cuenta.wire.sharing.ServiceSummary;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -148,7 +149,7 @@ public final class ServiceUseCases {
             String prefix = token.substring(0, Tokens.SERVICE.length() + name.length() + 1 + SHOWN_OF_KEY);
             return revision.write(Scope.EVERYWHERE, work -> {
                 new Activity(work).add(Action.SERVICE_KEY_ADDED, null, caller.origin(), about(name, prefix));
-                List<TenantId> tenants = tenants(wish.tenants(), work);
+                Map<TenantId, String> tenants = tenants(wish.tenants(), work);
                 ServiceKey key = new ServiceKeys(work)
                         .add(
                                 name,
@@ -156,17 +157,18 @@ public final class ServiceUseCases {
                                 prefix,
                                 scope,
                                 wish.networks() == null ? List.of() : wish.networks(),
-                                tenants,
+                                List.copyOf(tenants.keySet()),
                                 caller.author(),
                                 expires(wish.days()));
-                return SharingWire.of(key, new Tenants(work).names(tenants), token);
+                return SharingWire.of(key, tenants, token);
             });
         });
     }
 
-    private static List<TenantId> tenants(@Nullable List<String> named, Work work) {
+    /** Their names, by their ids. */
+    private static Map<TenantId, String> tenants(@Nullable List<String> named, Work work) {
         if (named == null) {
-            return List.of();
+            return Map.of();
         }
         if (named.isEmpty() || named.size() > MOST_TENANTS) {
             throw Problem.invalid(
@@ -179,9 +181,7 @@ public final class ServiceUseCases {
                         .find(each)
                         .orElseThrow(() -> Problem.invalid(
                                 "/tenants", "unknown", "There is no tenant with the id or subdomain `" + each + "`.")))
-                .map(Tenant::id)
-                .distinct()
-                .toList();
+                .collect(Collectors.toMap(Tenant::id, Tenant::name, (same, again) -> same, LinkedHashMap::new));
     }
 
     private static Map<String, String> about(String service, String key) {

@@ -91,6 +91,7 @@ class PublishedTenantFieldsTest {
                 "opened: { type: date }        | opened: { type: dateTime }           | cannot-change:tenants.opened unsupported 1",
                 "min: 1, max: 5000             | min: 100, max: 5000                  | cannot-change:tenants.berths unsupported 2",
                 "min: 1, max: 5000             | min: 10, max: 5000                   | limits-narrowed:tenants.berths instant 0",
+                "min: 1, max: 5000             | min: 1, max: 9000                    | limits-widened:tenants.berths instant 0",
                 "opened: { type: date }        | opened: { type: date, label: Since } | field-described:tenants.opened instant 0",
                 "berths: { type: integer,      | berths: { type: integer, uniqueness: server, | uniqueness-added:tenants.berths decision 2",
                 "opened: { type: date }        | closed: { type: date }               | field-removed:tenants.opened loss 1",

@@ -4,6 +4,7 @@ import static dev.cuenta.store.schema.Shape.literal;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.TenantRules;
 import dev.cuenta.core.revision.Renames;
 import dev.cuenta.store.schema.Shape;
@@ -33,7 +34,7 @@ final class TenantFields {
         List<BriefStatement> statements = new ArrayList<>();
         for (Field field : after.fields().values()) {
             renames.before(field.path())
-                    .map(path -> path.name())
+                    .map(FieldPath::name)
                     .filter(name -> !name.equals(field.path().name()))
                     .ifPresent(name -> statements.addAll(
                             renamed(literal(name), literal(field.path().name()))));

@@ -94,7 +94,7 @@ public abstract class ConditionSql {
         };
     }
 
-    /** By itself: a value that one account has is found without looking at the others' values. */
+    /** By itself: what has a value that no other has may be found without looking at the others'. */
     protected String equal(Attribute attribute, String right) {
         return known(left(attribute) + " = " + right);
     }
