@@ -14,11 +14,13 @@ import dev.cuenta.service.testing.Http;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
@@ -27,7 +29,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Every type of field that there is, and lists of it: published, written, read, compared, sorted by, exported and typed at the terminal. */
+/** Every type of field that there is, and lists of it, of accounts and of tenants: published, written, read, compared, sorted by, exported and typed at the terminal. */
 class EveryTypeTest {
     private static final String FIRST = "ines@marea.example";
     private static final String SECOND = "tomas@marea.example";
@@ -51,28 +53,7 @@ class EveryTypeTest {
         marea.close();
     }
 
-    /** A field of each type, and one with several values where the type allows that. */
     private static String source() {
-        StringBuilder fields = new StringBuilder();
-        for (String name : FieldTypes.names()) {
-            FieldType type = FieldTypes.require(name);
-            String keys = (type.limitKeys().contains("options") ? ", options: [day, dusk, night]" : "")
-                    + (type.isMadeOfTemplate() ? ", of: '{email}'" : "");
-            fields.append("  one")
-                    .append(name)
-                    .append(": { type: ")
-                    .append(name)
-                    .append(keys)
-                    .append(" }\n");
-            type.many()
-                    .ifPresent(many -> fields.append("  many")
-                            .append(name)
-                            .append(": { type: ")
-                            .append(name)
-                            .append(", multiValued: true")
-                            .append(keys)
-                            .append(" }\n"));
-        }
         return """
                 cuenta: 1
                 name: marea
@@ -82,7 +63,26 @@ class EveryTypeTest {
                 services: { billing: { reads: ['*'] } }
                 fields:
                   email: { type: email, required: true, uniqueness: server, signIn: true, write: [guest, owner, administrator] }
-                """ + fields;
+                """
+                + fields("  ", name -> true)
+                + "tenants:\n  membership: many\n  fields:\n"
+                + fields("    ", name -> !FieldTypes.require(name).isOfAccountsOnly());
+    }
+
+    /** A field of each type, and one with several values where the type allows that. */
+    private static String fields(String indent, Predicate<String> chosen) {
+        StringBuilder fields = new StringBuilder();
+        FieldTypes.names().stream().filter(chosen).forEach(name -> {
+            FieldType type = FieldTypes.require(name);
+            String line = name + ": { type: " + name
+                    + (type.limitKeys().contains("options") ? ", options: [day, dusk, night]" : "")
+                    + (type.isMadeOfTemplate() ? ", of: '{email}'" : "");
+            fields.append(indent).append("one").append(line).append(" }\n");
+            if (type.many().isPresent()) {
+                fields.append(indent).append("many").append(line).append(", multiValued: true }\n");
+            }
+        });
+        return fields.toString();
     }
 
     /** By each field that can be written in a body. */
@@ -123,12 +123,11 @@ class EveryTypeTest {
     }
 
     private static Object kept(String name) {
-        Field field = MODEL.field(name).orElseThrow();
-        return field.type()
-                .write(field.type()
-                        .read(values.get(name), field.limits())
-                        .value()
-                        .orElseThrow());
+        return kept(MODEL.field(name).orElseThrow(), values.get(name));
+    }
+
+    private static Object kept(Field field, Object raw) {
+        return field.type().write(field.type().read(raw, field.limits()).value().orElseThrow());
     }
 
     @Test
@@ -136,14 +135,17 @@ class EveryTypeTest {
         for (Field field : comparable()) {
             for (Comparison comparison : field.type().comparisons()) {
                 List<String> found = found("filter", condition(field, comparison));
-                boolean same =
-                        comparison != Comparison.NE && comparison != Comparison.GT && comparison != Comparison.LT;
                 assertThat(found.contains(FIRST))
                         .as(condition(field, comparison))
-                        .isEqualTo(same
+                        .isEqualTo(equal(comparison)
                                 || comparison == Comparison.NE && field.type().isMany() && several(field));
             }
         }
+    }
+
+    /** Whether a value compares so with itself. */
+    private static boolean equal(Comparison comparison) {
+        return comparison != Comparison.NE && comparison != Comparison.GT && comparison != Comparison.LT;
     }
 
     private static boolean several(Field field) {
@@ -152,7 +154,10 @@ class EveryTypeTest {
 
     /** With the value that it has, or the first of those. */
     private static String condition(Field field, Comparison comparison) {
-        JsonNode kept = tree(kept(field.path().toString()));
+        return condition(field, comparison, tree(kept(field.path().toString())));
+    }
+
+    private static String condition(Field field, Comparison comparison, JsonNode kept) {
         return field.path() + " " + comparison + " " + (field.type().isMany() ? kept.get(0) : kept);
     }
 
@@ -240,6 +245,83 @@ class EveryTypeTest {
                             .map(name -> name.toLowerCase(Locale.ROOT))
                             .toList());
         }
+    }
+
+    @Test
+    void what_a_tenant_has_comes_back_as_it_is_kept_and_is_found_by_each_comparison() {
+        addTenant("Isla Verde");
+        Map<String, Object> written = samplesOfTenant();
+
+        JsonNode answered = marea.keyHolder()
+                .patch("/v1/tenants/isla-verde", Map.of("fields", written))
+                .status(200)
+                .json();
+
+        assertThat(written).hasSizeGreaterThan(20);
+        assertThat(answered.path("fields").propertyNames()).containsExactlyInAnyOrderElementsOf(written.keySet());
+        for (Field field : MODEL.tenants().fields().values()) {
+            JsonNode kept = tree(kept(field, written.get(field.path().name())));
+            assertThat(tenant("isla-verde").path(field.path().name()))
+                    .as(field.path().toString())
+                    .isEqualTo(kept);
+            for (Comparison comparison : field.type().comparisons()) {
+                String condition = condition(field, comparison, kept);
+                assertThat(tenantFound("Isla Verde", condition))
+                        .as(condition)
+                        .isEqualTo(equal(comparison)
+                                || comparison == Comparison.NE && field.type().isMany() && kept.size() > 1);
+            }
+        }
+    }
+
+    @Test
+    void what_is_typed_for_a_tenant_is_the_same_value_and_can_be_taken_away() {
+        addTenant("Punta Clara");
+        Map<String, Object> written = samplesOfTenant();
+        Map<String, JsonNode> kept = new LinkedHashMap<>();
+        List<String> typed = new ArrayList<>(List.of("tenants", "set", "punta-clara"));
+        List<String> nothing = new ArrayList<>(typed);
+        MODEL.tenants().fields().forEach((name, field) -> {
+            Object value = kept(field, written.get(name));
+            kept.put(name, tree(value));
+            typed.add(name + "=" + typed(value));
+            nothing.add(name + "=");
+        });
+
+        marea.cuenta(typed.toArray(String[]::new)).succeeds();
+        JsonNode whole = tenant("punta-clara");
+        marea.cuenta(nothing.toArray(String[]::new)).succeeds();
+
+        kept.forEach((name, value) -> assertThat(whole.path(name)).as(name).isEqualTo(value));
+        assertThat(tenant("punta-clara").propertyNames()).isEmpty();
+    }
+
+    private static Map<String, Object> samplesOfTenant() {
+        Map<String, Object> samples = new LinkedHashMap<>();
+        MODEL.tenants()
+                .fields()
+                .forEach((name, field) ->
+                        samples.put(name, field.type().sample(name, field.limits(), new PlainWords())));
+        return samples;
+    }
+
+    private static void addTenant(String name) {
+        marea.keyHolder().post("/v1/tenants", Map.of("name", name)).status(201);
+    }
+
+    private static JsonNode tenant(String named) {
+        return marea.keyHolder().get("/v1/tenants/" + named).status(200).json().path("fields");
+    }
+
+    private static boolean tenantFound(String name, String filter) {
+        Set<String> found = new HashSet<>();
+        marea.keyHolder()
+                .get("/v1/tenants?filter=" + URLEncoder.encode(filter, StandardCharsets.UTF_8))
+                .status(200)
+                .json()
+                .path("items")
+                .forEach(tenant -> found.add(tenant.path("name").asString()));
+        return found.contains(name);
     }
 
     private static JsonNode shown(String email) {
