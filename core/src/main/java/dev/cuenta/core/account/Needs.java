@@ -10,6 +10,12 @@ import java.util.Set;
  * @param fields stored ones
  */
 public record Needs(Set<FieldPath> fields, boolean roles, boolean tenants, boolean confirmed) {
+    public static final Needs NOTHING = new Needs(Set.of(), false, false, false);
+
+    public static Needs of(FieldPath field) {
+        return new Needs(Set.of(field), false, false, false);
+    }
+
     public Needs {
         fields = Set.copyOf(fields);
     }

@@ -95,10 +95,10 @@ public final class Expression {
         if (undeclared.matches()) {
             Set<String> known = new TreeSet<>(scope.variables().keySet());
             known.addAll(Functions.names());
+            // A macro put its own mark before what somebody wrote.
+            String written = undeclared.group(1).replaceFirst("^" + Scope.PRESENT, "");
             return new ExpressionException(
-                    position,
-                    "There is no `" + undeclared.group(1) + "` to compute with.",
-                    Nearest.advice(undeclared.group(1), known));
+                    position, "There is no `" + written + "` to compute with.", Nearest.advice(written, known));
         }
         return new ExpressionException(
                 position,
@@ -122,6 +122,11 @@ public final class Expression {
         fields.remove(Scope.TODAY);
         fields.remove(Scope.ROLES);
         return fields;
+    }
+
+    /** Whether the value depends on which roles the account has. */
+    public boolean asksForRoles() {
+        return used.containsKey(Scope.ROLES);
     }
 
     /** The expression as a tree that can be said in SQL; empty when it uses more than that. */

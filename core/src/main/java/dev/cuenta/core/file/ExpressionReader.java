@@ -46,12 +46,6 @@ final class ExpressionReader {
                         "It gives " + expression.sort().words() + ", and `" + field.path() + "` is of the type "
                                 + field.type() + ".",
                         "Give the field the type that fits, or compute something else.");
-            } else if (written.use() == FieldReader.Use.EXISTING
-                    && expression.tree().isEmpty()) {
-                report(
-                        written,
-                        "It uses what the database cannot compute.",
-                        "Use the documented functions only: existing records are filled where they are kept.");
             } else {
                 return Optional.of(expression);
             }

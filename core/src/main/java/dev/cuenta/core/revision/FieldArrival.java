@@ -3,7 +3,10 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Uniqueness;
+import dev.cuenta.core.revision.StoredRecords.InTheWay;
+import dev.cuenta.core.revision.StoredRecords.Outlook;
 import dev.cuenta.core.type.Column;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -18,27 +21,17 @@ final class FieldArrival {
     }
 
     /** An answer that is owed, and whose records ask for it. */
-    private record Owed(String words, List<AccountId> accounts) {}
+    record Owed(String words, List<AccountId> accounts) {}
 
     void added(Field field, long records) {
         Optional<StoredRecords.Kept> kept = stored.kept(field);
-        Optional<Owed> owed = owed(field, records)
-                .map(words -> new Owed(words, List.of()))
-                .or(() -> uncomputed(field, records))
-                .or(() -> colliding(field, records));
         if (kept.filter(it -> it.breaking() == 0).isPresent()) {
             restored(field, kept.get());
-        } else if (kept.isPresent() && owed.isEmpty()) {
-            changes.add(Change.of(
-                    ChangeKind.FIELD_ADDED,
-                    field.path(),
-                    Effect.NARROWING,
-                    isNew(field),
-                    "A field of that name was removed, and " + kept.get().breaking()
-                            + " of its kept values break the new rules: they all stay aside. " + whatExistingGet(field),
-                    kept.get().values(),
-                    true));
-        } else if (owed.isPresent()) {
+            return;
+        }
+        Optional<Outlook> outlook = outlook(Optional.empty(), field, records);
+        Optional<Owed> owed = owed(field, records, outlook);
+        if (owed.isPresent()) {
             changes.add(Change.of(
                             ChangeKind.FIELD_ADDED,
                             field.path(),
@@ -48,58 +41,91 @@ final class FieldArrival {
                             records,
                             false)
                     .naming(owed.get().accounts(), ""));
-        } else {
-            boolean promotes = promotes(field) && records > 0;
+        } else if (kept.isPresent()) {
             changes.add(Change.of(
                     ChangeKind.FIELD_ADDED,
                     field.path(),
-                    field.existingFrom() == null || records == 0 ? Effect.INSTANT : Effect.BACKFILL,
+                    Effect.NARROWING,
                     isNew(field),
-                    whatExistingGet(field),
-                    records,
-                    promotes));
+                    "A field of that name was removed, and " + kept.get().breaking()
+                            + " of its kept values break the new rules: they all stay aside. "
+                            + whatExistingGet(field, outlook),
+                    kept.get().values(),
+                    true));
+        } else {
+            boolean promotes = promotes(field) && records > 0;
+            changes.add(Change.of(
+                            ChangeKind.FIELD_ADDED,
+                            field.path(),
+                            field.existingFrom() == null || records == 0 ? Effect.INSTANT : Effect.BACKFILL,
+                            isNew(field),
+                            whatExistingGet(field, outlook),
+                            outlook.map(Outlook::filled).orElse(records),
+                            promotes)
+                    .naming(outlook.map(it -> it.unfit().accounts()).orElse(List.of()), ""));
         }
+    }
+
+    /** Looked at only where a record may get something else than another. */
+    private Optional<Outlook> outlook(Optional<Field> before, Field field, long records) {
+        boolean varies = field.existingFrom() != null
+                || (field.uniqueness() != Uniqueness.NONE && field.forExisting().isPresent());
+        return varies && records > 0 ? Optional.of(stored.outlook(before, field, true)) : Optional.empty();
     }
 
     /** The answer that is owed about the records that are there when the field arrives. */
-    static Optional<String> owed(Field field, long records) {
+    static Optional<Owed> owed(Field field, long records, Optional<Outlook> outlook) {
         if (field.required() && !field.answersForExisting() && records > 0) {
-            return Optional.of("`" + field.path()
-                    + "` is required. Say what the existing records get: `existing: { value: ... }` or a default.");
+            return Optional.of(new Owed(
+                    "`" + field.path() + "` is required. Say what the existing records get: " + answers(field),
+                    List.of()));
         }
-        if (field.uniqueness() != Uniqueness.NONE && field.forExisting().isPresent() && records > 1) {
-            return Optional.of(
-                    "`" + field.path()
-                            + "` is unique, and existing records cannot all get the same value. Take `default` and `existing` out.");
-        }
-        return Optional.empty();
+        return outlook.flatMap(it -> uncomputed(field, it).or(() -> colliding(field, it)));
     }
 
-    /** A required field whose expression gives some records nothing. */
-    private Optional<Owed> uncomputed(Field field, long records) {
-        if (!field.required() || field.existingFrom() == null || records == 0) {
-            return Optional.empty();
-        }
-        StoredRecords.InTheWay without = stored.uncomputed(field);
-        return without.count() == 0
-                ? Optional.empty()
-                : Optional.of(new Owed(
-                        "`" + field.path() + "` is required, and its expression gives " + without.count()
-                                + " records no value. Say what they get with orElse(field, value).",
-                        without.accounts()));
+    /** As far as they are no constant for several: a unique field needs one for each. */
+    private static String answers(Field field) {
+        return field.uniqueness() == Uniqueness.NONE
+                ? "`existing: { value: ... }` or a default."
+                : "`existing: { from: ... }`, an expression that gives each its own, as the field is unique.";
     }
 
-    private Optional<Owed> colliding(Field field, long records) {
-        if (field.uniqueness() == Uniqueness.NONE || field.existingFrom() == null || records < 2) {
+    /** A required field whose expression gives some records nothing that it takes. */
+    private static Optional<Owed> uncomputed(Field field, Outlook outlook) {
+        InTheWay empty = outlook.empty();
+        if (!field.required() || empty.count() == 0) {
             return Optional.empty();
         }
-        StoredRecords.InTheWay colliding = stored.computedCollisions(field);
-        return colliding.count() == 0
-                ? Optional.empty()
-                : Optional.of(new Owed(
-                        "`" + field.path() + "` is unique, and its expression gives " + colliding.count()
-                                + " records a value that another gets too. Make it of something that tells them apart.",
-                        colliding.accounts()));
+        List<String> words = new ArrayList<>();
+        if (outlook.none().count() > 0) {
+            words.add("gives " + counted(outlook.none().count())
+                    + " no value: say what they get with orElse(field, value)");
+        }
+        if (outlook.unfit().count() > 0) {
+            words.add("gives " + counted(outlook.unfit().count())
+                    + " a value that breaks the field's own rules: compute another, or widen the rules");
+        }
+        return Optional.of(new Owed(
+                "`" + field.path() + "` is required, and its expression " + String.join("; it ", words) + ".",
+                empty.accounts()));
+    }
+
+    static Optional<Owed> colliding(Field field, Outlook outlook) {
+        InTheWay colliding = outlook.colliding();
+        if (colliding.count() == 0) {
+            return Optional.empty();
+        }
+        String where = field.uniqueWithinTenant() ? " within each tenant" : "";
+        return Optional.of(new Owed(
+                "`" + field.path() + "` is unique" + where + ", and " + counted(colliding.count())
+                        + " would share a value with another. Give each its own: `existing: { from: ... }` with something that"
+                        + " tells them apart, or nothing.",
+                colliding.accounts()));
+    }
+
+    /** As sentences count records. */
+    static String counted(long records) {
+        return records == 1 ? "1 record" : records + " records";
     }
 
     /** Whether people who are there would get a flag that they never had. */
@@ -112,36 +138,54 @@ final class FieldArrival {
         return "`" + field.path() + "` (" + field.type() + ") is new.";
     }
 
-    static String whatExistingGet(Field field) {
+    static String whatExistingGet(Field field, Optional<Outlook> outlook) {
         if (field.existingFrom() != null) {
-            return "Existing records get " + field.existingFrom() + ".";
+            return "Existing records get " + field.existingFrom()
+                    + outlook.map(FieldArrival::told).orElse(".");
         }
         return field.forExisting()
                 .map(value -> "Existing records get " + field.type().write(value) + ".")
                 .orElse("Existing records get no value.");
     }
 
-    private void restored(Field field, StoredRecords.Kept kept) {
-        Optional<String> owed = owed(field, kept.without());
-        if (owed.isPresent() && field.required()) {
-            changes.add(Change.of(
-                    ChangeKind.FIELD_RESTORED,
-                    field.path(),
-                    Effect.DECISION,
-                    "`" + field.path() + "` comes back.",
-                    owed.get(),
-                    kept.without(),
-                    false));
-            return;
+    /** How many get what. */
+    private static String told(Outlook outlook) {
+        List<String> parts = new ArrayList<>();
+        parts.add(outlook.filled() + (outlook.filled() == 1 ? " gets a value" : " get a value"));
+        if (outlook.none().count() > 0) {
+            parts.add(outlook.none().count() + " none");
         }
+        if (outlook.unfit().count() > 0) {
+            parts.add(outlook.unfit().count() + " none because it would break the field's own rules");
+        }
+        return ": " + String.join(", ", parts) + ".";
+    }
+
+    private void restored(Field field, StoredRecords.Kept kept) {
         // Whether a missing value was missing before or came later cannot be told, so only a required field is filled.
         boolean fills = field.required() && kept.without() > 0;
-        String others = fills ? " The " + kept.without() + " records without one: " + whatExistingGet(field) : "";
+        Optional<Outlook> outlook = fills ? outlook(Optional.of(field), field, kept.without()) : Optional.empty();
+        Optional<Owed> owed = fills ? owed(field, kept.without(), outlook) : Optional.empty();
+        String what = "`" + field.path() + "` comes back.";
+        if (owed.isPresent()) {
+            changes.add(Change.of(
+                            ChangeKind.FIELD_RESTORED,
+                            field.path(),
+                            Effect.DECISION,
+                            what,
+                            owed.get().words(),
+                            kept.without(),
+                            false)
+                    .naming(owed.get().accounts(), ""));
+            return;
+        }
+        String others =
+                fills ? " The " + counted(kept.without()) + " without one: " + whatExistingGet(field, outlook) : "";
         changes.add(Change.of(
                 ChangeKind.FIELD_RESTORED,
                 field.path(),
                 fills ? Effect.BACKFILL : Effect.INSTANT,
-                "`" + field.path() + "` comes back.",
+                what,
                 "Its " + kept.values() + " values that were set aside are restored." + others,
                 kept.values() + (fills ? kept.without() : 0),
                 false));

@@ -223,20 +223,26 @@ final class FieldDiff {
             return;
         }
         long without = stored.without(before);
-        Optional<String> owed = FieldArrival.owed(after, without);
+        Optional<StoredRecords.Outlook> outlook = without > 0 && after.existingFrom() != null
+                ? Optional.of(stored.outlook(Optional.of(before), after, true))
+                : Optional.empty();
+        Optional<FieldArrival.Owed> owed = FieldArrival.owed(after, without, outlook);
         Effect effect = owed.isPresent() ? Effect.DECISION : without == 0 ? Effect.INSTANT : Effect.BACKFILL;
-        String consequence = owed.orElseGet(() -> without == 0
-                ? "Every record has a value."
-                : "The " + without + " records without one: " + FieldArrival.whatExistingGet(after));
+        String consequence = owed.map(FieldArrival.Owed::words)
+                .orElseGet(() -> without == 0
+                        ? "Every record has a value."
+                        : "The " + FieldArrival.counted(without) + " without one: "
+                                + FieldArrival.whatExistingGet(after, outlook));
         boolean promotes = without > 0 && FieldArrival.promotes(after);
         changes.add(Change.of(
-                ChangeKind.BECAME_REQUIRED,
-                after.path(),
-                effect,
-                "`" + after.path() + "` becomes required.",
-                consequence,
-                without,
-                promotes));
+                        ChangeKind.BECAME_REQUIRED,
+                        after.path(),
+                        effect,
+                        "`" + after.path() + "` becomes required.",
+                        consequence,
+                        without,
+                        promotes)
+                .naming(owed.map(FieldArrival.Owed::accounts).orElse(List.of()), ""));
     }
 
     private void uniqueness(Field before, Field after) {
@@ -244,6 +250,7 @@ final class FieldDiff {
                 && (after.uniqueness() == Uniqueness.NONE
                         || before.limits().caseExact() == after.limits().caseExact());
         if (same) {
+            keptUnique(before, after);
             return;
         }
         if (after.uniqueness() == Uniqueness.NONE) {
@@ -257,7 +264,9 @@ final class FieldDiff {
                     false));
             return;
         }
-        StoredRecords.InTheWay sharing = stored.collisions(before, after);
+        StoredRecords.InTheWay sharing = becomesOtherValues(before, after)
+                ? stored.outlook(Optional.of(before), after, after.required()).colliding()
+                : stored.collisions(before, after);
         long colliding = sharing.count();
         changes.add(Change.of(
                         ChangeKind.UNIQUENESS_ADDED,
@@ -276,5 +285,31 @@ final class FieldDiff {
                         colliding,
                         false)
                 .naming(sharing.accounts(), ""));
+    }
+
+    /** What is converted, or filled, may be the same as what another record has. */
+    private void keptUnique(Field before, Field after) {
+        if (after.uniqueness() == Uniqueness.NONE || after.path().isOfTenant() || !becomesOtherValues(before, after)) {
+            return;
+        }
+        StoredRecords.Outlook outlook = stored.outlook(Optional.of(before), after, after.required());
+        FieldArrival.colliding(after, outlook)
+                .ifPresent(owed -> changes.add(Change.of(
+                                ChangeKind.UNIQUENESS_ADDED,
+                                after.path(),
+                                Effect.DECISION,
+                                "`" + after.path() + "` stays unique.",
+                                owed.words(),
+                                outlook.colliding().count(),
+                                false)
+                        .naming(owed.accounts(), "")));
+    }
+
+    private static boolean becomesOtherValues(Field before, Field after) {
+        return !after.withinTenant()
+                && (!before.type().equals(after.type())
+                        || !before.column().equals(after.column())
+                        || !before.limits().equals(after.limits())
+                        || (after.required() && !before.required() && after.answersForExisting()));
     }
 }

@@ -3,6 +3,7 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
+import dev.cuenta.core.model.Uniqueness;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -135,13 +136,19 @@ final class KindDiff {
             return;
         }
         List<Field> fields = next.fieldsOfProfile(profile);
-        Optional<String> owed = fields.stream()
-                .filter(field -> renames.before(field.path()).isEmpty())
-                .flatMap(field -> FieldArrival.owed(field, records).stream())
+        Optional<FieldArrival.Owed> owed = fields.stream()
+                .filter(Field::stored)
+                .flatMap(field -> owed(field, records).stream())
                 .findFirst();
         if (owed.isPresent()) {
-            changes.add(Change.of(ChangeKind.PROFILE_GIVEN, path, Effect.DECISION, what, owed.get())
-                    .touching(records));
+            changes.add(Change.of(
+                            ChangeKind.PROFILE_GIVEN,
+                            path,
+                            Effect.DECISION,
+                            what,
+                            owed.get().words())
+                    .touching(records)
+                    .naming(owed.get().accounts(), ""));
         } else {
             changes.add(Change.of(
                             ChangeKind.PROFILE_GIVEN,
@@ -152,6 +159,27 @@ final class KindDiff {
                     .touching(records)
                     .toAllowIf(records > 0 && fields.stream().anyMatch(FieldArrival::promotes)));
         }
+    }
+
+    /** What is new in a profile that others have already is told at the field, for all who are to have it. */
+    private Optional<FieldArrival.Owed> owed(Field field, long records) {
+        Optional<Field> before = renames.before(field.path()).flatMap(live::field);
+        boolean toldElsewhere =
+                before.isEmpty() && live.profiles().containsKey(field.path().profile());
+        if (records == 0 || toldElsewhere) {
+            return Optional.empty();
+        }
+        boolean comesAlong = before.filter(it -> !it.sharesGroup(field)).isPresent();
+        if (comesAlong && field.required() && !field.answersForExisting()) {
+            StoredRecords.InTheWay empty = stored.outlook(before, field, false).empty();
+            return empty.count() == 0 ? Optional.empty() : FieldArrival.owed(field, empty.count(), Optional.empty());
+        }
+        boolean varies = field.existingFrom() != null
+                || (field.uniqueness() != Uniqueness.NONE && field.forExisting().isPresent());
+        return FieldArrival.owed(
+                field,
+                comesAlong ? 0 : records,
+                varies ? Optional.of(stored.outlook(before, field, true)) : Optional.empty());
     }
 
     private void compareProfiles() {

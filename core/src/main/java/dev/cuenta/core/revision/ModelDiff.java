@@ -197,6 +197,7 @@ public final class ModelDiff {
         }
     }
 
+    /** Those that have the profile, and those that get it. */
     private long recordsWith(@Nullable String profile) {
         if (next.isWithinTenant(profile)) {
             return 0; // nobody has a value there before somebody gives one
@@ -204,7 +205,10 @@ public final class ModelDiff {
         return profile == null
                 ? stored.accounts()
                 : live.kinds().values().stream()
-                        .filter(kind -> kind.profiles().contains(profile))
+                        .filter(kind -> kind.profiles().contains(profile)
+                                || next.successorOf(kind)
+                                        .filter(heir -> heir.profiles().contains(profile))
+                                        .isPresent())
                         .mapToLong(kind -> stored.accountsOfKind(kind.name()))
                         .sum();
     }

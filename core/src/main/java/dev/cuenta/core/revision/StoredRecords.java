@@ -5,6 +5,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.sharing.Vocabulary;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,11 +22,13 @@ public interface StoredRecords {
     /** How many records that could hold a value of the live field hold none. */
     long without(Field field);
 
-    /** Records that are there and get no value from a new field's expression. */
-    InTheWay uncomputed(Field field);
-
-    /** Records that are there and share what a new field's expression gives them with another, as the field compares. */
-    InTheWay computedCollisions(Field field);
+    /**
+     * What the records will have in the field when the revision is live; everything is judged as what comes over HTTP is.
+     *
+     * @param before the live field whose values stay or are converted; the field itself where it comes back; empty for a new one
+     * @param fills whether records without a value get what the field says for existing ones
+     */
+    Outlook outlook(Optional<Field> before, Field after, boolean fills);
 
     /** Values of the live field that the field as it will be would refuse. */
     Misfits misfits(Field before, Field after);
@@ -72,6 +75,24 @@ public interface StoredRecords {
      */
     record InTheWay(long count, List<AccountId> accounts) {
         public static final InTheWay NONE = new InTheWay(0, List.of());
+    }
+
+    /**
+     * What becomes of the records that are to have a field.
+     *
+     * @param standing those that have a value already, or have one that comes back
+     * @param filled those without one that get one
+     * @param none those that get nothing
+     * @param unfit those that would get a value which breaks the field's own rules, and so get nothing
+     * @param colliding those whose value another record has too, as the field compares; only of a unique field
+     */
+    record Outlook(long standing, long filled, InTheWay none, InTheWay unfit, InTheWay colliding) {
+        /** Those that are without a value afterwards. */
+        public InTheWay empty() {
+            List<AccountId> accounts = new ArrayList<>(none.accounts());
+            accounts.addAll(unfit.accounts());
+            return new InTheWay(none.count() + unfit.count(), accounts);
+        }
     }
 
     /**

@@ -3,7 +3,9 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Role;
+import dev.cuenta.core.model.Uniqueness;
 import dev.cuenta.core.sharing.Vocabulary;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -50,18 +52,20 @@ class Hundred implements StoredRecords {
         return 7;
     }
 
+    /** All that have none get one, and where it is the same for all it is shared. */
     @Override
-    public InTheWay computedCollisions(Field field) {
-        return InTheWay.NONE;
+    public Outlook outlook(Optional<Field> before, Field after, boolean fills) {
+        boolean shared = fills && after.forExisting().isPresent() && after.uniqueness() != Uniqueness.NONE;
+        return new Outlook(
+                before.isPresent() ? 10 : 0,
+                before.isPresent() ? 90 : 100,
+                InTheWay.NONE,
+                InTheWay.NONE,
+                shared ? new InTheWay(90, List.of()) : InTheWay.NONE);
     }
 
     @Override
     public InTheWay collisions(Field before, Field after) {
-        return InTheWay.NONE;
-    }
-
-    @Override
-    public InTheWay uncomputed(Field field) {
         return InTheWay.NONE;
     }
 

@@ -137,7 +137,7 @@ final class ModelUseCases {
     }
 
     private CountedRecords counted(AccountModel model, AccountModel next) {
-        return new CountedRecords(connections, model, next, live.secrets(), this::taken);
+        return new CountedRecords(connections, model, next, live.secrets(), live.clock(), this::taken);
     }
 
     private Optional<Long> taken(RetentionRule rule) {
@@ -157,12 +157,10 @@ final class ModelUseCases {
 
     private Revision published(Caller caller, PublishRequest request) {
         rights.require(caller, CuentaPermission.MODEL_PUBLISH);
-        Optional<Revision> unfinished = revisions.unfinished();
-        if (unfinished
-                .filter(revision -> revision.source().equals(request.source()))
-                .isPresent()) {
-            background.hurry();
-            return unfinished.get();
+        Optional<Revision> begun =
+                revisions.unfinished().filter(revision -> revision.source().equals(request.source()));
+        if (begun.isPresent()) {
+            return resumed(begun.get());
         }
         ModelFile checked = ModelFile.read(called(request.file()), request.source());
         AccountModel next = checked.model().orElseThrow(() -> refusedBy(checked));
@@ -188,6 +186,13 @@ final class ModelUseCases {
         background.hurry();
         tell(caller, number);
         return revisions.numbered(number).orElseThrow();
+    }
+
+    /** With the message that it was begun with. */
+    private Revision resumed(Revision begun) {
+        Revision resumed = begun.control() == Control.PAUSE ? revisions.control(begun.number(), Control.RUN) : begun;
+        background.hurry();
+        return resumed;
     }
 
     private void refuseGiving(Caller caller, AccountModel next) {

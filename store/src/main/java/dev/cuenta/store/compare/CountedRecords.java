@@ -8,13 +8,13 @@ import dev.cuenta.core.model.RetentionRule;
 import dev.cuenta.core.model.Role;
 import dev.cuenta.core.revision.Conversion;
 import dev.cuenta.core.revision.Narrowing;
-import dev.cuenta.core.revision.Renames;
 import dev.cuenta.core.revision.StoredRecords;
 import dev.cuenta.core.sharing.Vocabulary;
 import dev.cuenta.core.type.Outcome;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.schema.ColumnValues;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.Layout;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.secret.Secrets;
 import dev.cuenta.store.shadow.Backfill;
@@ -23,6 +23,7 @@ import dev.cuenta.store.shadow.Plan;
 import dev.cuenta.store.sharing.Vocabularies;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -31,6 +32,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Counts in the database what a diff asks about. */
 public final class CountedRecords implements StoredRecords {
@@ -44,10 +46,12 @@ public final class CountedRecords implements StoredRecords {
     private final AccountModel next;
     private final Secrets secrets;
     private final Function<RetentionRule, Optional<Long>> taken;
+    private final InstantSource clock;
 
     /**
      * @param live the model of the records
      * @param next the model that they are to follow
+     * @param clock tells expressions what time it is
      * @param taken how many accounts a rule would take now; empty for one that does not fit the live model
      */
     public CountedRecords(
@@ -55,12 +59,14 @@ public final class CountedRecords implements StoredRecords {
             AccountModel live,
             AccountModel next,
             Secrets secrets,
+            InstantSource clock,
             Function<RetentionRule, Optional<Long>> taken) {
         this.connections = connections;
-        this.shape = new Shape(live);
+        this.shape = new Shape(live, connections.each(sql -> Layout.of(0, sql)).settled());
         this.next = next;
         this.secrets = secrets;
         this.taken = taken;
+        this.clock = clock;
     }
 
     @Override
@@ -87,27 +93,9 @@ public final class CountedRecords implements StoredRecords {
     }
 
     @Override
-    public InTheWay uncomputed(Field field) {
-        return found(new Backfill(new Shape(next), this::columnOf).uncomputed(field));
-    }
-
-    @Override
-    public InTheWay computedCollisions(Field field) {
-        return sharing(new Backfill(new Shape(next), this::columnOf).computed(field), field);
-    }
-
-    /** Before the publish: a field that is not there yet has what existing records will get. */
-    private String columnOf(Field field) {
-        return Renames.between(shape.model(), next)
-                .before(field.path())
-                .flatMap(shape.model()::field)
-                .filter(field::sharesGroup)
-                .map(before -> Shape.quoted(Shape.column(before)))
-                .orElseGet(() -> "cast("
-                        + field.forExisting()
-                                .map(value -> Shape.literal(field.column(), value))
-                                .orElse("null")
-                        + " as " + new Shape(next).type(field) + ")");
+    public Outlook outlook(Optional<Field> before, Field after, boolean fills) {
+        return connections.together(
+                sql -> new CountedOutlook(shape, next, secrets, clock, sql).of(before, after, fills, this::sharing));
     }
 
     @Override
@@ -169,40 +157,44 @@ public final class CountedRecords implements StoredRecords {
         if (after.path().isOfTenant()) {
             return new CountedTenantValues(connections).shared(before, after);
         }
-        return sharing(
+        return connections.each(sql -> sharing(
                 "select " + Ddl.keyOf(before) + " as key, " + (before.withinTenant() ? "tenant_id, " : "")
                         + Shape.comparable(after, column(before))
                         + " as value from " + table(before),
-                after);
+                after,
+                sql));
     }
 
     /** @param values a query of keys and the values that no two may share, with the tenant where each is in one */
-    private InTheWay sharing(String values, Field field) {
+    private InTheWay sharing(String values, Field field, JdbcClient sql) {
         boolean tenant = field.uniqueInEachTenant();
         String within = field.uniqueWithinTenant() ? "tenant_id, " : "";
         String given = "(" + values + ") given" + (tenant ? " join cuenta.membership m on m.account_id = key" : "")
                 + " where value is not null";
-        long count = count("select coalesce(sum(n), 0) from (select count(*) as n from " + given + " group by " + within
-                + "value having count(*) > 1) shared");
-        return count == 0
-                ? InTheWay.NONE
-                : new InTheWay(
-                        count,
-                        some("select key from (select key, value, count(*) over (partition by " + within
-                                + "value) as n from " + given + ") shared where n > 1 order by value"));
+        return found(
+                "select key, value, count(*) over (partition by " + within + "value) as n from " + given,
+                "n > 1",
+                "value",
+                sql);
     }
 
     /** @param keys a query of keys */
     private InTheWay found(String keys) {
-        long count = count("select count(*) from (" + keys + ") found");
-        return count == 0 ? InTheWay.NONE : new InTheWay(count, some(keys));
+        return connections.each(sql -> found(keys, "true", "key", sql));
     }
 
-    private List<AccountId> some(String keys) {
-        return connections.each(
-                sql -> sql.sql("select " + shape.idOf("key") + " from (" + keys + " limit " + SHOWN + ") first")
-                        .query((row, index) -> new AccountId(row.getString(1)))
-                        .list());
+    /** How many rows of the query meet the condition, and the accounts of the first few. */
+    private InTheWay found(String keys, String condition, String order, JdbcClient sql) {
+        String these = " from (" + keys + ") found where " + condition;
+        long count = sql.sql("select count(*)" + these).query(Long.class).single();
+        return count == 0
+                ? InTheWay.NONE
+                : new InTheWay(
+                        count,
+                        sql.sql("select " + shape.idOf("key") + " from (select key" + these + " order by " + order
+                                        + " limit " + SHOWN + ") first")
+                                .query((row, index) -> new AccountId(row.getString(1)))
+                                .list());
     }
 
     /** What SQL can count, it counts; what only the type can judge is read value by value. */
@@ -218,7 +210,7 @@ public final class CountedRecords implements StoredRecords {
                 && Objects.equals(before.limits().pattern(), after.limits().pattern())
                 && before.limits().maxBytes() <= after.limits().maxBytes();
         if (!sameForm) {
-            return judged(before, after);
+            return judged(before, after, Shape.column(before));
         }
         return Narrowing.narrower(before, after) ? counted(before, after) : Misfits.NONE;
     }
@@ -240,12 +232,13 @@ public final class CountedRecords implements StoredRecords {
     }
 
     /** Reads every value once, in no order, a page of the cursor at a time. */
-    private Misfits judged(Field before, Field after) {
+    private Misfits judged(Field before, Field after, String named) {
+        String column = Shape.quoted(named);
         Judged judged = new Judged(before, after);
         connections.together(sql -> {
             String key = "v." + Ddl.keyOf(before);
-            sql.sql("select " + column(before) + ", cast(" + key + " as text), " + shape.idOf(key) + " from "
-                            + table(before) + " v where " + column(before) + " is not null")
+            sql.sql("select " + column + ", cast(" + key + " as text), " + shape.idOf(key) + " from " + table(before)
+                            + " v where " + column + " is not null")
                     .withFetchSize(PAGE)
                     .query(row -> {
                         judged.judge(opened(before, row), row.getString(3));
@@ -316,12 +309,9 @@ public final class CountedRecords implements StoredRecords {
                 });
     }
 
-    /** Values of the kept column that break the field's rules, and those that more than one record holds where none may. */
+    /** Values of the kept column that the field would refuse, and those that more than one record holds where none may. */
     private long breaking(Field field, String name) {
-        long broken = 0;
-        for (Shape.Check check : Shape.checks(field, name)) {
-            broken += count("select count(*) from " + table(field) + " where not (" + check.condition() + ")");
-        }
+        long broken = judged(field, field, name).refused().count();
         String comparable = Shape.comparable(field, Shape.quoted(name));
         return field.unique()
                 ? broken
@@ -331,20 +321,20 @@ public final class CountedRecords implements StoredRecords {
     }
 
     /**
-     * How many records a second this database rewrites: measured on as many as one batch has, and rolled back.
+     * How many records a second this database rewrites: measured on a copy of as many accounts as one batch has, with their indexes, which
+     * goes when it is done. No account is touched.
      *
      * @return 0 when there is nothing to measure with
      */
     public long recordsPerSecond() {
         return connections.together(sql -> {
-            sql.sql("savepoint measured").update();
-            long begun = System.nanoTime();
-            int rewritten = sql.sql(
-                            "update accounts.account set version = version where id in (select id from accounts.account limit "
-                                    + SAMPLE + " for update skip locked)")
+            sql.sql("create temporary table measured (like accounts.account including indexes) on commit drop")
                     .update();
+            sql.sql("insert into measured select * from accounts.account limit " + SAMPLE)
+                    .update();
+            long begun = System.nanoTime();
+            int rewritten = sql.sql("update measured set version = version + 1").update();
             long nanos = Math.max(1, System.nanoTime() - begun);
-            sql.sql("rollback to savepoint measured").update();
             return rewritten * 1_000_000_000L / nanos;
         });
     }

@@ -88,6 +88,11 @@ public final class LiveRevisions implements AutoCloseable {
         }
     }
 
+    /** Tells computed fields what time it is. */
+    public InstantSource clock() {
+        return clock;
+    }
+
     /** What seals and opens this installation's secret values. */
     public Secrets secrets() {
         return secrets;

@@ -92,10 +92,12 @@ public final class Revisions {
      * @throws Problem CONFLICT when none is, or when it is too late to cancel
      */
     public Revision control(int number, Control wanted) {
+        // What an earlier attempt stopped at is not why somebody takes it back.
         String from = wanted == Control.CANCEL ? " and state = 'publishing'" : "";
-        int changed = connections.each(sql -> sql.sql(
-                        "update cuenta.revision set control = ? where number = ? and step <> 'done' and control <> 'cancel'"
-                                + from)
+        String failure = wanted == Control.CANCEL ? ", failure = null" : "";
+        int changed = connections.each(sql -> sql.sql("update cuenta.revision set control = ?" + failure
+                        + " where number = ? and step <> 'done' and control <> 'cancel'"
+                        + from)
                 .params(wanted.toString(), number)
                 .update());
         if (changed == 0) {
@@ -123,16 +125,26 @@ public final class Revisions {
                 .update();
     }
 
-    /**
-     * Notes that the publish was taken back.
-     *
-     * @param failure why nobody but the publish itself took it back; null where somebody did
-     */
-    public void cancelled(int number, @Nullable String failure, JdbcClient sql) {
-        sql.sql("update cuenta.revision set state = 'cancelled', step = 'done', failure = ? where number = ?")
-                .param(failure)
+    /** Notes that the publish was taken back. */
+    public void cancelled(int number, JdbcClient sql) {
+        sql.sql("update cuenta.revision set state = 'cancelled', step = 'done' where number = ?")
                 .param(number)
                 .update();
+    }
+
+    /**
+     * Notes that the publish is to be taken back, and why, before anything of it is.
+     *
+     * @param failure why nobody but the publish itself takes it back; null where somebody does
+     * @return whether it still can be: not from the swap on
+     */
+    public boolean takeBack(int number, @Nullable String failure, JdbcClient sql) {
+        return sql.sql(
+                                "update cuenta.revision set control = 'cancel', failure = ? where number = ? and state = 'publishing'")
+                        .param(failure)
+                        .param(number)
+                        .update()
+                == 1;
     }
 
     /** As somebody would who wants to look first. */

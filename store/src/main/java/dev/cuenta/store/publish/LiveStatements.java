@@ -9,6 +9,8 @@ import dev.cuenta.store.schema.ColumnValues;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.secret.Secrets;
+import dev.cuenta.store.shadow.Filling;
+import dev.cuenta.store.shadow.Giving;
 import dev.cuenta.store.shadow.ShadowColumn;
 import dev.cuenta.store.shadow.Statements;
 import dev.cuenta.store.statement.BriefStatement;
@@ -32,6 +34,7 @@ final class LiveStatements implements Statements {
     private final Connections connections;
     private final Secrets secrets;
     private final Runnable control;
+    private final JudgedBatch judged;
 
     /** @param control is asked between batches, and throws when somebody wants the publish to stop */
     LiveStatements(
@@ -42,6 +45,7 @@ final class LiveStatements implements Statements {
         this.sql = sql;
         this.connections = connections;
         this.control = control;
+        this.judged = new JudgedBatch(shape, secrets);
     }
 
     @Override
@@ -69,8 +73,6 @@ final class LiveStatements implements Statements {
                 .single();
     }
 
-    private record Batch(@Nullable String last, long done) {}
-
     /** Each batch is committed before the next, so no lock is held for long and nothing is lost when the work is cut off. */
     @Override
     public void walk(String total, String statement) {
@@ -83,7 +85,7 @@ final class LiveStatements implements Statements {
             try {
                 return sql.sql(statement)
                         .params(after, most)
-                        .query((row, index) -> new Batch(row.getString("last"), row.getLong("filled")))
+                        .query((row, index) -> new WalkedBatch(row.getString("last"), row.getLong("filled")))
                         .single();
             } catch (DataAccessException refusal) {
                 throw new StatementFailed(statement, refusal);
@@ -111,8 +113,23 @@ final class LiveStatements implements Statements {
         batches((after, most) -> connections.together(together -> convert(shadow, after, most, together)));
     }
 
+    @Override
+    public void fill(Filling filling) {
+        expect("select count(*) from " + Shape.qualified(filling.field().path().profile()) + " where "
+                + quoted(filling.column()) + " is null");
+        batches((after, most) -> connections.together(together -> judged.fill(filling, after, most, together)));
+    }
+
+    @Override
+    public void give(Giving giving) {
+        expect("select count(*) from accounts.account a where a.kind = " + Shape.literal(giving.kind())
+                + " and not exists (select from " + Shape.qualified(giving.profile())
+                + " p where p.account_id = a.id)");
+        batches((after, most) -> connections.together(together -> judged.give(giving, after, most, together)));
+    }
+
     private interface Bite {
-        Batch take(String after, int most);
+        WalkedBatch take(String after, int most);
     }
 
     private void batches(Bite bite) {
@@ -121,7 +138,7 @@ final class LiveStatements implements Statements {
         while (last != null) {
             control.run();
             long begun = System.nanoTime();
-            Batch batch = bite.take(last, pace.size());
+            WalkedBatch batch = bite.take(last, pace.size());
             pace.took(System.nanoTime() - begun);
             progress(batch.done());
             last = batch.last();
@@ -131,7 +148,7 @@ final class LiveStatements implements Statements {
     private record Stored(
             String key, @Nullable Object value, @Nullable Object original) {}
 
-    private Batch convert(ShadowColumn shadow, String after, int most, JdbcClient together) {
+    private WalkedBatch convert(ShadowColumn shadow, String after, int most, JdbcClient together) {
         String key = Ddl.keyOf(shadow.field());
         List<Stored> stored = together.sql(
                         "select cast(%1$s as text) as stored_key, %2$s, %7$s from %3$s where %1$s > cast(? as %4$s) and (%2$s is not null or %7$s is not null) and %5$s is null order by %1$s limit %6$d for update"
@@ -148,8 +165,7 @@ final class LiveStatements implements Statements {
                         row.getString(1), opened(shadow.formerField(), row, 2), opened(shadow.field(), row, 3)))
                 .list();
         write(shadow, stored, key, together);
-        return new Batch(
-                stored.size() < most ? null : stored.get(stored.size() - 1).key(), stored.size());
+        return WalkedBatch.of(stored.stream().map(Stored::key).toList(), most);
     }
 
     private @Nullable Object opened(Field field, ResultSet row, int position) throws SQLException {

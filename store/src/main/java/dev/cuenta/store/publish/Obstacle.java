@@ -1,9 +1,11 @@
 package dev.cuenta.store.publish;
 
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.model.Field;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.live.Step;
 import dev.cuenta.store.schema.RuleNames;
+import dev.cuenta.store.shadow.RecordsInTheWay;
 import dev.cuenta.store.statement.LockRetry;
 import dev.cuenta.store.statement.StatementFailed;
 import java.util.NoSuchElementException;
@@ -22,14 +24,22 @@ record Obstacle(String words, boolean passes, boolean mendable) {
 
     private static final String INTEGRITY = "23";
 
-    static Obstacle of(RuntimeException failure, Step step, AccountModel next) {
+    /** Says of a field's rule, by its name in the database, which records break it. */
+    interface Breaking {
+        String words(Field field, String constraint);
+    }
+
+    static Obstacle of(RuntimeException failure, Step step, AccountModel next, Breaking breaking) {
         String state = Connections.stateOf(failure);
         String kind = state.length() < 2 ? "" : state.substring(0, 2);
         String where = "The step " + step + " stopped"
                 + (failure instanceof StatementFailed refused ? " at `" + refused.statement() + "`" : "")
                 + (state.isEmpty() ? "" : " (SQLSTATE " + state + ")");
+        if (failure instanceof RecordsInTheWay found) {
+            return new Obstacle(where + ": " + breaking.words(found.field(), found.constraint()), false, true);
+        }
         if (kind.equals(INTEGRITY)) {
-            return new Obstacle(where + ": " + broken(failure, next), false, true);
+            return new Obstacle(where + ": " + broken(failure, next, breaking), false, true);
         }
         boolean passes = state.isEmpty() ? !isOurs(failure) : PASSING.contains(kind);
         return new Obstacle(
@@ -41,12 +51,12 @@ record Obstacle(String words, boolean passes, boolean mendable) {
                 false);
     }
 
-    private static String broken(RuntimeException failure, AccountModel next) {
+    private static String broken(RuntimeException failure, AccountModel next, Breaking breaking) {
         String constraint = failure instanceof StatementFailed refused ? refused.constraint() : "";
         return RuleNames.fieldOf(constraint, next)
-                .map(field -> "a value of `" + field.path() + "` that came in meanwhile breaks a new rule ("
-                        + RuleNames.ruleOf(field, constraint).orElse("") + ").")
-                .orElse("a value that came in meanwhile breaks a new rule.");
+                .map(field -> breaking.words(field, constraint))
+                .orElse("a record breaks a new rule"
+                        + (constraint.isEmpty() ? "." : ", which the database calls " + constraint + "."));
     }
 
     /** A mistake in what a publish does is the same the next time; what the connection or the machine threw may not be. */

@@ -25,6 +25,7 @@ import dev.cuenta.store.schema.VersionOfAccounts;
 import dev.cuenta.store.shadow.KeptColumns;
 import dev.cuenta.store.shadow.Plan;
 import dev.cuenta.store.shadow.Statements;
+import dev.cuenta.store.shadow.Whereabouts;
 import dev.cuenta.store.statement.BriefStatement;
 import dev.cuenta.store.statement.LockRetry;
 import java.time.Duration;
@@ -189,8 +190,11 @@ public final class Publisher {
      * before the swap everything is taken back.
      */
     private void stopped(Revision revision, RuntimeException failure, JdbcClient sql) {
+        if (Revisions.controlOf(revision.number(), sql) != Control.RUN) {
+            return; // somebody's wish, or a taking-back with its reason, is noted already, and carried on with
+        }
         Step step = stepOf(revision, sql);
-        Obstacle obstacle = Obstacle.of(failure, step, revisions.modelOf(revision));
+        Obstacle obstacle = Obstacle.of(failure, step, revisions.modelOf(revision), breaking(revision, sql));
         failures = revision.number() == failing ? failures + 1 : 1;
         failing = revision.number();
         if (obstacle.passes() && failures < MOST_FAILURES) {
@@ -205,14 +209,32 @@ public final class Publisher {
                                     : ""));
             revisions.pause(revision.number(), sql);
         } else {
-            takeBack(revision, plan(revision, sql), obstacle.words() + " Everything is as it was before.", sql);
+            revisions.takeBack(revision.number(), obstacle.words() + " Everything is as it was before.", sql);
+            takeBack(revision, plan(revision, sql), sql);
         }
+    }
+
+    private Obstacle.Breaking breaking(Revision revision, JdbcClient sql) {
+        return (field, constraint) -> {
+            Whereabouts whereabouts = new Whereabouts(plan(revision, sql), new Catalogue(sql), new KeptColumns(sql));
+            Shape live = Revisions.numbered(revision.number(), sql)
+                                    .filter(now -> now.state().equals(Revision.LIVE))
+                                    .isPresent()
+                            || revision.base() == 0
+                    ? new Shape(revisions.modelOf(revision), layout(sql))
+                    : new Shape(model(revision.base()), layout(sql));
+            return new Blockers(live, sql).words(field, whereabouts.columnNow(field), constraint);
+        };
     }
 
     private void run(Revision revision, JdbcClient sql) {
         Plan plan = plan(revision, sql);
         Runnable control = () -> obey(revision.number(), sql);
         Steps steps = steps(plan, statements(plan, sql, control), sql);
+        if (revision.control() == Control.CANCEL) {
+            takeBack(revision, plan, sql);
+            return;
+        }
         record(revision, sql, null);
         try {
             for (Step step = revision.step(); step != Step.DONE; step = step.next()) {
@@ -226,13 +248,14 @@ public final class Publisher {
             if (Revisions.controlOf(revision.number(), sql) != Control.CANCEL) {
                 throw halted;
             }
-            takeBack(revision, plan, null, sql);
+            takeBack(revision, plan, sql);
         }
     }
 
-    private void takeBack(Revision revision, Plan plan, @Nullable String why, JdbcClient sql) {
+    /** Only of what is noted to be taken back. */
+    private void takeBack(Revision revision, Plan plan, JdbcClient sql) {
         steps(plan, statements(plan, sql, () -> {}), sql).undo();
-        revisions.cancelled(revision.number(), why, sql);
+        revisions.cancelled(revision.number(), sql);
         LOG.info("Revision {} is cancelled", revision.number());
     }
 
@@ -242,7 +265,7 @@ public final class Publisher {
     }
 
     private Steps steps(Plan plan, Statements statements, JdbcClient sql) {
-        return new Steps(plan, statements, new Catalogue(sql), new KeptColumns(sql));
+        return new Steps(plan, statements, new Catalogue(sql), new KeptColumns(sql), live.clock(), live.secrets());
     }
 
     private LiveStatements statements(Plan plan, JdbcClient sql, Runnable control) {

@@ -1,6 +1,10 @@
 package dev.cuenta.store.publish;
 
+import dev.cuenta.core.model.Field;
 import dev.cuenta.store.live.Step;
+import dev.cuenta.store.schema.Shape;
+import dev.cuenta.store.shadow.Filling;
+import dev.cuenta.store.shadow.Giving;
 import dev.cuenta.store.shadow.ShadowColumn;
 import dev.cuenta.store.shadow.Statements;
 import dev.cuenta.store.statement.BriefStatement;
@@ -57,5 +61,20 @@ final class Script implements Statements {
     public void convert(ShadowColumn shadow) {
         lines.add("-- batch after batch: every value of " + shadow.table() + "." + shadow.formerColumn() + ", read as "
                 + shadow.field().type() + ", goes to " + shadow.column());
+    }
+
+    @Override
+    public void fill(Filling filling) {
+        Field field = filling.field();
+        lines.add("-- batch after batch: " + Shape.qualified(field.path().profile()) + "." + filling.column()
+                + ", where it is empty, gets what " + field.existingFrom() + " gives, as far as it is " + field.type()
+                + " and keeps the field's rules");
+    }
+
+    @Override
+    public void give(Giving giving) {
+        lines.add("-- batch after batch: accounts of the kind " + giving.kind() + " get rows in "
+                + Shape.qualified(giving.profile())
+                + ", with values that move there and with what its fields say for existing records");
     }
 }

@@ -3,6 +3,7 @@ package dev.cuenta.store.publish;
 import static dev.cuenta.store.schema.Shape.quoted;
 
 import dev.cuenta.core.model.Field;
+import dev.cuenta.store.live.Step;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.DependentTables;
@@ -15,12 +16,15 @@ import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.schema.SingleMembership;
 import dev.cuenta.store.schema.TenantsOfAccounts;
 import dev.cuenta.store.schema.VersionOfAccounts;
+import dev.cuenta.store.secret.Secrets;
 import dev.cuenta.store.shadow.Backfill;
 import dev.cuenta.store.shadow.BackfillMarks;
+import dev.cuenta.store.shadow.Fills;
 import dev.cuenta.store.shadow.KeptColumns;
 import dev.cuenta.store.shadow.Move;
 import dev.cuenta.store.shadow.Naming;
 import dev.cuenta.store.shadow.Plan;
+import dev.cuenta.store.shadow.RecordsInTheWay;
 import dev.cuenta.store.shadow.Requirement;
 import dev.cuenta.store.shadow.SecondIds;
 import dev.cuenta.store.shadow.ShadowColumn;
@@ -28,6 +32,7 @@ import dev.cuenta.store.shadow.Statements;
 import dev.cuenta.store.shadow.TenantValues;
 import dev.cuenta.store.shadow.Whereabouts;
 import dev.cuenta.store.statement.BriefStatement;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -48,12 +53,19 @@ final class Steps {
     private final Whereabouts whereabouts;
     private final Requirement requirement;
     private final Backfill backfill;
+    private final Fills fills;
     private final BackfillMarks filled;
     private final SecondIds secondIds;
     private final Naming naming;
     private final TenantFields tenantFields;
 
-    Steps(Plan plan, Statements statements, Catalogue catalogue, KeptColumns kept) {
+    Steps(
+            Plan plan,
+            Statements statements,
+            Catalogue catalogue,
+            KeptColumns kept,
+            InstantSource clock,
+            Secrets secrets) {
         this.plan = plan;
         this.statements = statements;
         this.catalogue = catalogue;
@@ -65,7 +77,8 @@ final class Steps {
         this.requirement = new Requirement(statements, catalogue);
         this.whereabouts = new Whereabouts(plan, catalogue, kept);
         this.naming = new Naming(plan, whereabouts, kept);
-        this.backfill = new Backfill(plan.shape(), field -> quoted(whereabouts.columnNow(field)));
+        this.backfill = new Backfill(plan.shape());
+        this.fills = Fills.of(plan, whereabouts, clock, secrets);
     }
 
     /** Makes room for the new revision beside the old one; everything that the old one does goes on working. */
@@ -93,6 +106,9 @@ final class Steps {
         }
         // The new revision inserts without these.
         plan.removedFields().stream().filter(Field::required).forEach(this::relax);
+        plan.removedFields().stream()
+                .filter(field -> field.defaultValue() != null)
+                .forEach(this::giveNothing);
         whereabouts
                 .tenantValuesToSettle()
                 .forEach(values -> statements.together(whereabouts.ready(values).make()));
@@ -147,6 +163,13 @@ final class Steps {
         }
     }
 
+    /** What comes back one day is what somebody gave, and not a default of a time when nobody could. */
+    private void giveNothing(Field field) {
+        if (catalogue.has(field, Shape.column(field))) {
+            statements.shortly(Ddl.setDefault(field, null));
+        }
+    }
+
     void fill() {
         fillRecords();
         // Once: from here on triggers keep them, whichever revision writes.
@@ -163,19 +186,7 @@ final class Steps {
         for (Move move : whereabouts.movesToSettle()) {
             statements.walk(move.toFill(), move.fill(backfill));
         }
-        for (Field field : plan.newFields()) {
-            boolean filled = field.required() && field.forExisting().isPresent();
-            // What was kept aside says which records had no value.
-            if (filled || (field.existingFrom() != null && !plan.restores(field))) {
-                fillEmpty(field, Shape.column(field), BackfillMarks.NOT_NOTED);
-            }
-        }
-        for (Plan.Same same : plan.unconverted()) {
-            if (same.becomesRequired() && same.after().answersForExisting()) {
-                String column = whereabouts.now(same);
-                fillEmpty(same.after(), column, filled.noting(BackfillMarks.placeOf(same.after(), column)));
-            }
-        }
+        // Before what is computed: it may be computed from these.
         for (ShadowColumn shadow : whereabouts.shadowsToSettle()) {
             if (shadow.refersOtherwise()) {
                 statements.walk(
@@ -184,11 +195,22 @@ final class Steps {
             } else {
                 statements.convert(shadow);
             }
-            if (shadow.field().required() && shadow.field().answersForExisting()) {
+            if (shadow.field().required()) {
                 fillEmpty(shadow.field(), shadow.column(), BackfillMarks.NOT_NOTED);
             }
         }
         fillProfiles();
+        // Of what was kept aside nobody can tell whether a record without a value had none before, unless it has to
+        // have one.
+        plan.newFields().stream()
+                .filter(field -> field.required() || (field.existingFrom() != null && !plan.restores(field)))
+                .forEach(field -> fillEmpty(field, Shape.column(field), BackfillMarks.NOT_NOTED));
+        for (Plan.Same same : plan.unconverted()) {
+            if (same.becomesRequired()) {
+                String column = whereabouts.now(same);
+                fillEmpty(same.after(), column, filled.noting(BackfillMarks.placeOf(same.after(), column)));
+            }
+        }
     }
 
     private void giveBack(Plan.Same same) {
@@ -205,7 +227,12 @@ final class Steps {
     }
 
     private void fillEmpty(Field field, String column, UnaryOperator<String> noting) {
-        if (catalogue.isNullable(field, column)) {
+        if (!field.answersForExisting() || !catalogue.isNullable(field, column)) {
+            return;
+        }
+        if (field.existingFrom() != null) {
+            statements.fill(fills.column(field, column, noting));
+        } else {
             statements.walk(
                     "select count(*) from " + Shape.qualified(field.path().profile()) + " where " + quoted(column)
                             + " is null",
@@ -215,18 +242,12 @@ final class Steps {
 
     private void fillProfiles() {
         for (Plan.Given given : plan.givenProfiles()) {
-            String missing = "select count(*) from accounts.account a where a.kind = " + Shape.literal(given.kind())
-                    + " and not exists (select 1 from " + Shape.qualified(given.profile())
-                    + " p where p.account_id = a.id)";
-            statements.walk(
-                    missing,
-                    backfill.profile(
-                            given.profile(),
-                            given.kind(),
-                            whereabouts.movesToSettle(),
-                            isThere(given.profile())
-                                    ? filled.noting(Shape.qualified(given.profile()))
-                                    : BackfillMarks.NOT_NOTED));
+            statements.give(fills.profile(
+                    given.profile(),
+                    given.kind(),
+                    isThere(given.profile())
+                            ? filled.noting(Shape.qualified(given.profile()))
+                            : BackfillMarks.NOT_NOTED));
         }
     }
 
@@ -250,7 +271,8 @@ final class Steps {
         whereabouts.shadowsToSettle().forEach(shadow -> refer(shadow.field(), shadow.column(), shadow.reference()));
         for (Field field : plan.newFields()) {
             validate(field);
-            if (field.required() && field.answersForExisting() && !plan.moves(field)) {
+            // What is computed for each the old revision cannot give to those it makes.
+            if (field.required() && field.forExisting().isPresent() && !plan.moves(field)) {
                 requirement.put(field, Shape.column(field));
             }
         }
@@ -299,17 +321,31 @@ final class Steps {
 
     /** The new revision is live from here on, and knows by which names it finds what is not renamed yet. */
     void swap() {
-        List<BriefStatement> together = new ArrayList<>(naming.announced());
+        List<BriefStatement> together = new ArrayList<>();
+        together.add(wanted());
+        together.addAll(naming.announced());
         together.addAll(tenantFields.swapped());
         if (plan.takesSecondIds()) {
             together.add(secondIds.taken());
         }
         together.add(BriefStatement.of(
                 "update cuenta.revision set state = 'past' where state = 'live' and number <> " + plan.number()));
-        together.add(BriefStatement.of(
-                "update cuenta.revision set state = 'live', published_at = coalesce(published_at, now()) where number = "
-                        + plan.number()));
+        // With the step in the same row: whoever is cut off here, or cancels, meets a swap that is done or one that is
+        // not begun.
+        together.add(BriefStatement.of("update cuenta.revision set state = 'live', step = '" + Step.DRAIN
+                + "', published_at = coalesce(published_at, now()) where number = " + plan.number()));
         statements.together(together);
+    }
+
+    /** Fails where somebody paused or cancelled in the last moment; who does so later is told that it is too late. */
+    private BriefStatement wanted() {
+        return BriefStatement.of("""
+                do $$ begin
+                    perform from cuenta.revision where number = %d and control = 'run' for update;
+                    if not found then
+                        raise exception 'not wanted any more' using errcode = 'query_canceled';
+                    end if;
+                end $$""".formatted(plan.number()));
     }
 
     /** Tidies what only the old revision needed. */
@@ -347,17 +383,21 @@ final class Steps {
         statements.shortly(filled.forget());
     }
 
-    /** The rules as the new revision has them. A value that came in between and breaks one leaves it unproven. */
+    /** The rules as the new revision has them. A value that came in between and breaks one has to be changed first. */
     private void narrow(Plan.Same same) {
         Field field = same.after();
         List<Shape.Check> before = Shape.checks(same.before());
         List<Shape.Check> after = Shape.checks(field);
         if (!before.equals(after) || whereabouts.shadowOf(field) != null) {
-            Ddl.replaceChecks(field, before, after).ifPresent(statements::shortly);
             after.stream()
-                    .filter(check -> statements.holdsEverywhere(
+                    .filter(check -> !statements.holdsEverywhere(
                             Shape.qualified(field.path().profile()), check.condition()))
-                    .forEach(check -> statements.online(Ddl.validate(field, check.name())));
+                    .findFirst()
+                    .ifPresent(check -> {
+                        throw new RecordsInTheWay(field, check.name());
+                    });
+            Ddl.replaceChecks(field, before, after).ifPresent(statements::shortly);
+            after.forEach(check -> statements.online(Ddl.validate(field, check.name())));
         }
         if (whereabouts.shadowOf(field) == null && same.renamed()) {
             refer(field);

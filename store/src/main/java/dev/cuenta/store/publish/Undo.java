@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.FieldIndex;
+import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.schema.SingleMembership;
 import dev.cuenta.store.shadow.BackfillMarks;
@@ -47,7 +48,7 @@ final class Undo {
         whereabouts
                 .tenantValuesToSettle()
                 .forEach(values -> whereabouts.ready(values).drop().forEach(statements::shortly));
-        plan.movedFields().forEach(same -> new Move(same, plan).part().forEach(statements::shortly));
+        plan.movedFields().forEach(same -> new Move(same, plan).undo().forEach(statements::shortly));
         whereabouts.shadows().forEach(shadow -> shadow.undo().forEach(statements::shortly));
         plan.unconverted().forEach(this::values);
         plan.unconverted().forEach(this::rules);
@@ -61,11 +62,17 @@ final class Undo {
         plan.newProfiles().stream()
                 .filter(profile -> !kept.keepsFrom(profile))
                 .forEach(profile -> statements.shortly(drop(Shape.qualified(profile))));
+        plan.removedFields().stream()
+                .filter(field -> field.defaultValue() != null)
+                .forEach(field -> statements.shortly(Ddl.setDefault(field, field.defaultValue())));
         if (plan.base() != null) {
             Requirement requirement = new Requirement(statements, catalogue);
             plan.base().fields().values().stream()
                     .filter(Field::required)
-                    .forEach(field -> requirement.put(field, Shape.column(field)));
+                    .forEach(field -> requirement.put(
+                            Shape.qualified(field.path().profile()),
+                            Shape.column(field),
+                            RuleNames.of(field, "required")));
         }
         if (plan.limitsMemberships()) {
             statements.online(SingleMembership.drop());

@@ -42,18 +42,6 @@ public final class ExpressionSql {
         return typed(Objects.requireNonNull(field.compute()), field);
     }
 
-    /** What the field's existing records get, as its column takes it; null where that breaks the field's own rules. */
-    public String forExisting(Field field) {
-        String value = typed(Objects.requireNonNull(field.existingFrom()), field);
-        List<String> rules = Shape.checks(field, "value").stream()
-                .map(check -> "(" + check.condition() + ")")
-                .toList();
-        return rules.isEmpty()
-                ? value
-                : "(select case when " + String.join(" and ", rules) + " then value end from (select " + value
-                        + " as value) computed)";
-    }
-
     private String typed(Expression expression, Field field) {
         String value = of(expression.tree().orElseThrow());
         Column column = field.column();

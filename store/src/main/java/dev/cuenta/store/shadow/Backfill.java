@@ -6,17 +6,11 @@ import static dev.cuenta.store.schema.Shape.quoted;
 
 import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Ddl;
-import dev.cuenta.store.schema.ExpressionSql;
 import dev.cuenta.store.schema.IdType;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.KeyBatch;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Optional;
-import java.util.Set;
-import java.util.function.Function;
 import java.util.function.UnaryOperator;
-import org.jspecify.annotations.Nullable;
 
 /**
  * The statements that give existing records their values, a batch at a time. Each takes the last batch's last key, and answers
@@ -25,54 +19,23 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Backfill {
     private final Shape shape;
-    private final Function<Field, String> columns;
 
-    /** @param columns in which column a field's value is found at the moment, or what SQL has in its stead */
-    public Backfill(Shape shape, Function<Field, String> columns) {
+    public Backfill(Shape shape) {
         this.shape = shape;
-        this.columns = columns;
     }
 
     /**
-     * Gives the profile to a kind's accounts, with the values that move there and the constants that its fields have for
-     * existing records.
-     *
-     * @param noting around the work; see {@link BackfillMarks#noting}
-     */
-    public String profile(String profile, String kind, List<Move> moves, UnaryOperator<String> noting) {
-        StringBuilder names = new StringBuilder();
-        StringBuilder values = new StringBuilder();
-        shape.model().fieldsOfProfile(profile).stream()
-                .filter(Field::stored)
-                .forEach(field -> given(field, moves).ifPresent(value -> {
-                    names.append(", ").append(quoted(Shape.column(field)));
-                    values.append(", ").append(value);
-                }));
-        String insert =
-                "insert into %s (account_id%s) select key%s from batch on conflict do nothing returning account_id as key, '' as mark"
-                        .formatted(qualified(profile), names, values);
-        return walk("id", qualified(null), "kind = " + literal(kind), insert, noting);
-    }
-
-    private static Optional<String> given(Field field, List<Move> moves) {
-        Optional<String> constant = field.forExisting().map(value -> literal(field.column(), value));
-        return moves.stream()
-                .filter(move -> move.after().path().equals(field.path()))
-                .map(move -> move.value("key"))
-                .map(value -> constant.map(otherwise -> "coalesce(" + value + ", " + otherwise + ")")
-                        .orElse(value))
-                .findFirst()
-                .or(() -> constant);
-    }
-
-    /**
-     * Backfill the column where it is empty: with a constant, or with what the field's expression gives each record.
+     * Fills the column with the constant for existing records where it is empty.
      *
      * @param noting around the work; see {@link BackfillMarks#noting}
      */
     public String column(Field field, String column, UnaryOperator<String> noting) {
-        String work = field.existingFrom() == null ? constant(field, column) : computed(field, column);
-        return walk(Ddl.keyOf(field), qualified(field.path().profile()), quoted(column) + " is null", work, noting);
+        return walk(
+                Ddl.keyOf(field),
+                qualified(field.path().profile()),
+                quoted(column) + " is null",
+                constant(field, column),
+                noting);
     }
 
     /** Gives accounts the ids that their model asks for, in the order of their keys. */
@@ -125,67 +88,6 @@ public final class Backfill {
                         literal(field.column(), field.forExisting().orElseThrow()),
                         Ddl.keyOf(field),
                         BackfillMarks.mark(quoted(column)));
-    }
-
-    private String computed(Field field, String column) {
-        Computed computed = compute(field);
-        return """
-                update %1$s t set %2$s = computed.value from (
-                    select a.id, %3$s as value from accounts.account a%4$s where a.id in (select key from batch)) computed
-                where t.%5$s = computed.id and t.%2$s is null and computed.value is not null returning t.%5$s as key, %6$s as mark""".formatted(
-                        qualified(field.path().profile()),
-                        quoted(column),
-                        computed.value(),
-                        computed.joins(),
-                        Ddl.keyOf(field),
-                        BackfillMarks.mark("t." + quoted(column)));
-    }
-
-    /** Those of the records that are to have the field to which its expression gives no value, as a query of keys. */
-    public String uncomputed(Field field) {
-        Computed computed = compute(field);
-        String profile = field.path().profile();
-        String having = has(profile);
-        return "select a.id as key from accounts.account a" + computed.joins() + " where " + having + " and "
-                + computed.value() + " is null";
-    }
-
-    /** The records that are to have the field and what its expression gives them, as a query of keys and values to compare. */
-    public String computed(Field field) {
-        Computed computed = compute(field);
-        return "select a.id as key, " + Shape.comparable(field, computed.value()) + " as value from accounts.account a"
-                + computed.joins() + " where " + has(field.path().profile());
-    }
-
-    private static String has(@Nullable String profile) {
-        return profile == null
-                ? "true"
-                : "exists (select 1 from " + qualified(profile) + " own where own.account_id = a.id)";
-    }
-
-    private record Computed(String value, String joins) {}
-
-    private Computed compute(Field field) {
-        Set<String> profiles = new LinkedHashSet<>();
-        ExpressionSql expressions = new ExpressionSql(
-                shape,
-                source -> {
-                    String column = columns.apply(source);
-                    if (!column.startsWith("\"")) {
-                        return column;
-                    }
-                    String profile = source.path().profile();
-                    if (profile != null) {
-                        profiles.add(profile);
-                    }
-                    return (profile == null ? "a" : quoted(Shape.table(profile))) + "." + column;
-                },
-                () -> "");
-        String value = expressions.forExisting(field);
-        StringBuilder joins = new StringBuilder();
-        profiles.forEach(profile -> joins.append(" left join %1$s %2$s on %2$s.account_id = a.id"
-                .formatted(qualified(profile), quoted(Shape.table(profile)))));
-        return new Computed(value, joins.toString());
     }
 
     /** Makes the shadow of a reference refer by the accounts' present ids. */

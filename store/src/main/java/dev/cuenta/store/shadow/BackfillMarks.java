@@ -26,7 +26,7 @@ public final class BackfillMarks {
     }
 
     /** The value as it is told from one that somebody gave since. */
-    static String mark(String column) {
+    public static String mark(String column) {
         return "md5(cast(" + column + " as text))";
     }
 

@@ -48,6 +48,8 @@ public final class Move {
                 after,
                 "add column if not exists " + column(after) + " " + plan.shape().type(after)));
         statements.add(Ddl.alterColumn(before, Shape.column(before), "drop not null"));
+        // It would move, too, where the new revision gives no value.
+        statements.add(Ddl.alterColumn(before, Shape.column(before), "drop default"));
         statements.addAll(carry(before, after, over(before, after)));
         boolean profileStays =
                 plan.next().profiles().containsKey(String.valueOf(before.path().profile()));
@@ -126,10 +128,11 @@ public final class Move {
         return backfill.walk(Ddl.keyOf(after), table(after), column(after) + " is null", update);
     }
 
-    /** The value of the account with the key, as SQL. */
-    String value(String key) {
-        return "(select s." + column(before) + " from " + table(before) + " s where s." + Ddl.keyOf(before) + " = "
-                + key + ")";
+    /** As it was before the publish. */
+    public List<BriefStatement> undo() {
+        List<BriefStatement> statements = new ArrayList<>(part());
+        statements.add(Ddl.setDefault(before, before.defaultValue()));
+        return statements;
     }
 
     /** Nothing is carried any more. */

@@ -20,33 +20,40 @@ public final class Requirement {
     }
 
     /**
-     * SET NOT NULL alone would scan the table under a lock; with a proven check it does not. A record that the old revision
-     * made in between may have no value: then the check stays as it is, and holds for every record from now on.
+     * SET NOT NULL alone would scan the table under a lock; with a proven check it does not.
+     *
+     * @throws RecordsInTheWay where a record has no value; then nothing is required of the others either
      */
     public void put(Field field, String column) {
-        if (catalogue.has(field, column)) {
-            put(Shape.qualified(field.path().profile()), column, RuleNames.of(field, "required"));
+        String constraint = RuleNames.of(field, "required");
+        if (catalogue.has(field, column) && !put(Shape.qualified(field.path().profile()), column, constraint)) {
+            throw new RecordsInTheWay(field, constraint);
         }
     }
 
-    public void put(String table, String column, String constraint) {
+    /** As above, of a column of Cuenta's own; returns whether every record has a value. */
+    public boolean put(String table, String column, String constraint) {
         String check = quoted(constraint);
         if (catalogue.isRequired(table, column)) {
             if (catalogue.isChecked(table, column, constraint)) {
                 // Cut off when the column was required already, and the check that had proven it was still there.
                 statements.shortly(BriefStatement.alter(table, "drop constraint if exists " + check));
             }
-            return;
+            return true;
         }
         String condition = quoted(column) + " is not null";
         statements.shortly(BriefStatement.alter(
                 table,
                 "drop constraint if exists " + check + ", add constraint " + check + " check (" + condition
                         + ") not valid"));
-        if (statements.holdsEverywhere(table, condition)) {
-            statements.online(new OnlineStatement("alter table " + table + " validate constraint " + check));
-            statements.shortly(BriefStatement.alter(table, "alter column " + quoted(column) + " set not null"));
-            statements.shortly(BriefStatement.alter(table, "drop constraint " + check));
+        if (!statements.holdsEverywhere(table, condition)) {
+            // With the rule in place, whoever changes anything else of such a record would be refused.
+            statements.shortly(BriefStatement.alter(table, "drop constraint if exists " + check));
+            return false;
         }
+        statements.online(new OnlineStatement("alter table " + table + " validate constraint " + check));
+        statements.shortly(BriefStatement.alter(table, "alter column " + quoted(column) + " set not null"));
+        statements.shortly(BriefStatement.alter(table, "drop constraint " + check));
+        return true;
     }
 }

@@ -82,12 +82,17 @@ public final class ShadowColumn {
         return quoted(RuleNames.fitting("carry_r" + number + "_" + Shape.column(field())));
     }
 
+    /**
+     * The old column loses its default: the old revision gives every value itself, and what the new one leaves empty would be carried
+     * over from it.
+     */
     public List<BriefStatement> expand() {
         List<BriefStatement> statements = new ArrayList<>();
         statements.add(BriefStatement.alter(
                 table(),
                 "add column if not exists " + quoted(column()) + " " + type() + ", alter column "
-                        + quoted(formerColumn()) + " drop not null"));
+                        + quoted(formerColumn()) + " drop not null, alter column " + quoted(formerColumn())
+                        + " drop default"));
         statements.add(BriefStatement.of(carry()));
         statements.add(BriefStatement.on(
                 table(),
@@ -214,6 +219,7 @@ public final class ShadowColumn {
     public List<BriefStatement> undo() {
         List<BriefStatement> statements = new ArrayList<>(uncarry());
         statements.add(BriefStatement.alter(table(), "drop column if exists " + quoted(column())));
+        statements.add(Ddl.setDefault(formerField(), formerField().defaultValue()));
         return statements;
     }
 }

@@ -28,4 +28,10 @@ public interface Statements {
 
     /** Converts a column's values in batches. */
     void convert(ShadowColumn shadow);
+
+    /** Fills a column in batches with what its field's expression gives each record. */
+    void fill(Filling filling);
+
+    /** Gives a kind's accounts a profile, in batches. */
+    void give(Giving giving);
 }

@@ -102,6 +102,22 @@ public final class Whereabouts {
         return shadow == null || kept.isKept(shadow) ? nowOf(field) : shadow.column();
     }
 
+    /** Where a field's value is looked for, as the next revision will read it. */
+    public List<Sources.Place> places(Field field) {
+        ShadowColumn shadow = shadowOf(field);
+        if (shadow != null && !kept.isKept(shadow)) {
+            return List.of(
+                    new Sources.Place(field, shadow.column()),
+                    new Sources.Place(shadow.formerField(), shadow.formerColumn()));
+        }
+        Sources.Place own = new Sources.Place(field, nowOf(field));
+        return movesToSettle().stream()
+                .filter(move -> move.after().path().equals(field.path()))
+                .map(move -> List.of(own, Sources.Place.of(move.before())))
+                .findFirst()
+                .orElse(List.of(own));
+    }
+
     /** A renamed column has its old name until contract. */
     public String now(Plan.Same same) {
         String after = Shape.column(same.after());

@@ -174,7 +174,7 @@ class ComputedFieldTest extends DatabaseTest {
                 STORED + "\n  called: { type: string, required: true, write: [guest], existing: { from: 'given' } }"));
 
         assertThat(diff.changes()).extracting(Change::effect).containsExactly(Effect.DECISION);
-        assertThat(diff.changes().get(0).consequence()).contains("gives 1 records no value");
+        assertThat(diff.changes().get(0).consequence()).contains("gives 1 record no value");
     }
 
     private static Map<String, @Nullable Object> values(String email, Random random) {

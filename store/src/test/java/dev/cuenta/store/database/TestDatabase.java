@@ -52,8 +52,8 @@ public final class TestDatabase implements AutoCloseable {
                 .orElseGet(() -> ModelDiff.first(next));
     }
 
-    private CountedRecords counted(AccountModel model, AccountModel next) {
-        return new CountedRecords(connections, model, next, live.secrets(), rule -> Optional.empty());
+    public CountedRecords counted(AccountModel model, AccountModel next) {
+        return new CountedRecords(connections, model, next, live.secrets(), live.clock(), rule -> Optional.empty());
     }
 
     /** Publishes the file as the service would, and waits until it is done. */

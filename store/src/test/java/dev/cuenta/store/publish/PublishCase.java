@@ -10,6 +10,10 @@ enum PublishCase {
             "startedOn: { type: date }",
             "startedOn: { type: date }\n  endsOn: { type: date, existing: { from: 'plusYears(startedOn, 2)' } }",
             "ends_on = started_on + interval '2 years'"),
+    JUDGED(
+            "berth: { type: string }",
+            "berth: { type: string }\n  place: { type: string, required: true, uniqueness: server, pattern: 'B[0-9]+', existing: { from: 'trim(berth)' }, write: [guest] }",
+            "place = 'B' || number"),
     RENAME(
             "berth: { type: string, search: true }",
             "place: { type: string, search: true, formerly: berth }",

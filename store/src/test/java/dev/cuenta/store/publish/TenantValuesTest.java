@@ -216,7 +216,8 @@ class TenantValuesTest extends DatabaseTest {
         database.publisher().begin(diff.liveRevision(), with(BERTH), diff.changes(), "test", "");
 
         catchThrowableOfType(RuntimeException.class, () -> database.publisher().carryOn());
-        assertThat(database.latest().failure()).contains("breaks a new rule");
+        assertThat(database.latest().failure())
+                .contains("2 records share a value of `berth`, which has to be unique within each tenant", ines.text());
         change(ines, "B09");
         database.revisions().control(database.latest().number(), Control.RUN);
         database.publisher().carryOn();
