@@ -90,10 +90,12 @@ public final class Attributes {
         return inTenantsOnly.contains(path) ? "It " + IN_EACH_TENANT : Nearest.advice(path, paths());
     }
 
-    /** A computed field can be asked about only where the database can compute it, and a secret one only where the model says so. */
+    /** A computed field can be asked about only where the database can compute it and knows all of its rules, and a secret one only where the model says so. */
     private static boolean comparable(Field field) {
+        boolean judged = field.limits().pattern() != null || field.type().hasForm();
         return (!field.secret() || field.search())
-                && (field.compute() == null || field.compute().tree().isPresent());
+                && (field.compute() == null
+                        || (!judged && field.compute().tree().isPresent()));
     }
 
     public Optional<Attribute> find(String path) {

@@ -14,13 +14,13 @@ import dev.cel.runtime.CelRuntimeFactory;
 import dev.cel.runtime.CelUnknownSet;
 import dev.cuenta.core.finding.Nearest;
 import dev.cuenta.core.type.Column;
-import java.time.temporal.ChronoUnit;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.ToLongFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -124,6 +124,32 @@ public final class Expression {
         return fields;
     }
 
+    /**
+     * How many operations it takes.
+     *
+     * @param ofField how many the value of a field takes, by its path
+     */
+    public long weight(ToLongFunction<String> ofField) {
+        return tree == null
+                ? text.length() + fields().stream().mapToLong(ofField).sum()
+                : weight(tree, ofField);
+    }
+
+    private static long weight(Node node, ToLongFunction<String> ofField) {
+        if (node instanceof Node.Variable variable) {
+            return ofField.applyAsLong(variable.path());
+        }
+        if (node instanceof Node.Present present) {
+            return ofField.applyAsLong(present.path());
+        }
+        return node instanceof Node.Call call
+                ? 1
+                        + call.arguments().stream()
+                                .mapToLong(each -> weight(each, ofField))
+                                .sum()
+                : 1;
+    }
+
     /** Whether the value depends on which roles the account has. */
     public boolean asksForRoles() {
         return used.containsKey(Scope.ROLES);
@@ -136,34 +162,26 @@ public final class Expression {
 
     /** The value, as the type of a field that is kept in such a column reads it; empty when there is none. */
     public Optional<Object> value(Surroundings surroundings, Column column) {
+        Object value = tree == null ? evaluated(surroundings) : new Evaluation(surroundings).of(tree);
+        return value == null ? Optional.empty() : Optional.of(Sort.raw(value, column));
+    }
+
+    private @Nullable Object evaluated(Surroundings surroundings) {
         Map<String, Object> variables = new LinkedHashMap<>();
         used.forEach((name, variable) -> {
-            Object value = value(variable.path(), surroundings);
+            Object value = variable.path().startsWith(Scope.PRESENT)
+                    ? surroundings.values().apply(variable.path().substring(Scope.PRESENT.length())) != null
+                    : surroundings.value(variable.path());
             if (value != null) {
                 variables.put(name, value);
             }
         });
         try {
             Object result = program.eval(variables);
-            return result instanceof CelUnknownSet ? Optional.empty() : Optional.of(Sort.raw(result, column));
+            return result instanceof CelUnknownSet ? null : result;
         } catch (CelEvaluationException noValue) {
-            return Optional.empty();
+            return null;
         }
-    }
-
-    private static @Nullable Object value(String path, Surroundings surroundings) {
-        if (path.startsWith(Scope.PRESENT)) {
-            return surroundings.values().apply(path.substring(Scope.PRESENT.length())) != null;
-        }
-        return switch (path) {
-            case Scope.NOW -> surroundings.now();
-            case Scope.TODAY -> surroundings.now().truncatedTo(ChronoUnit.DAYS);
-            case Scope.ROLES -> surroundings.roles();
-            default -> {
-                Object value = surroundings.values().apply(path);
-                yield value == null ? null : Sort.given(value);
-            }
-        };
     }
 
     @Override

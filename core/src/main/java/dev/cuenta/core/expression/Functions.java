@@ -16,8 +16,10 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * The functions that are ours. Each is here once, with what it is called in expressions, what it takes and gives; SQL has its
@@ -29,6 +31,11 @@ final class Functions {
 
     /** Names of the time zone database, and UTC; not abbreviations, which mean different things in different places. */
     private static final Pattern ZONE = Pattern.compile("UTC|[A-Za-z_]+(/[A-Za-z0-9_+-]+)+");
+
+    /** Whatever their capitals, as in the database; without what only one of the two has. */
+    private static final Map<String, ZoneId> ZONES = ZoneId.getAvailableZoneIds().stream()
+            .filter(name -> ZONE.matcher(name).matches() && !name.startsWith("SystemV/"))
+            .collect(Collectors.toUnmodifiableMap(name -> name.toLowerCase(Locale.ROOT), ZoneId::of));
 
     private static final CelType MOMENT = SimpleType.TIMESTAMP;
     private static final CelType WHOLE = SimpleType.INT;
@@ -50,14 +57,11 @@ final class Functions {
             CelFunctionBinding.from("upper", String.class, text -> text.toUpperCase(Locale.ROOT)),
             CelFunctionBinding.from("trim", String.class, String::strip),
             CelFunctionBinding.from(
-                    "plusYears", Instant.class, Long.class, (moment, n) -> plus(moment, Period.ofYears(bounded(n, 1)))),
+                    "plusYears", Instant.class, Long.class, (moment, n) -> later(Operation.PLUS_YEARS, moment, n)),
             CelFunctionBinding.from(
-                    "plusMonths",
-                    Instant.class,
-                    Long.class,
-                    (moment, n) -> plus(moment, Period.ofMonths(bounded(n, 12)))),
+                    "plusMonths", Instant.class, Long.class, (moment, n) -> later(Operation.PLUS_MONTHS, moment, n)),
             CelFunctionBinding.from(
-                    "plusDays", Instant.class, Long.class, (moment, n) -> plus(moment, Period.ofDays(bounded(n, 366)))),
+                    "plusDays", Instant.class, Long.class, (moment, n) -> later(Operation.PLUS_DAYS, moment, n)),
             CelFunctionBinding.from(
                     "years", Instant.class, Instant.class, (from, to) -> between(ChronoUnit.YEARS, from, to)),
             CelFunctionBinding.from(
@@ -108,28 +112,31 @@ final class Functions {
     }
 
     private static int bounded(long n, int inAYear) {
-        if (Math.abs(n) > MOST_YEARS * inAYear) {
+        if (n > MOST_YEARS * inAYear || n < -MOST_YEARS * inAYear) {
             throw new DateTimeException("too far away");
         }
         return (int) n;
     }
 
-    private static Instant plus(Instant moment, Period period) {
+    static Instant later(Operation unit, Instant moment, long amount) {
+        Period period = switch (unit) {
+            case PLUS_YEARS -> Period.ofYears(bounded(amount, 1));
+            case PLUS_MONTHS -> Period.ofMonths(bounded(amount, 12));
+            default -> Period.ofDays(bounded(amount, 366));
+        };
         return moment.atOffset(ZoneOffset.UTC).plus(period).toInstant();
     }
 
-    private static long between(ChronoUnit unit, Instant from, Instant to) {
+    static long between(ChronoUnit unit, Instant from, Instant to) {
         return unit.between(from.atOffset(ZoneOffset.UTC), to.atOffset(ZoneOffset.UTC));
     }
 
-    private static Instant dayIn(Instant moment, String zone) {
-        if (!ZONE.matcher(zone).matches()) {
+    static Instant dayIn(Instant moment, String zone) {
+        ZoneId found = ZONES.get(zone.toLowerCase(Locale.ROOT));
+        if (found == null || !ZONE.matcher(zone).matches()) {
             throw new DateTimeException("no time zone's name");
         }
-        return moment.atZone(ZoneId.of(zone))
-                .toLocalDate()
-                .atStartOfDay(ZoneOffset.UTC)
-                .toInstant();
+        return moment.atZone(found).toLocalDate().atStartOfDay(ZoneOffset.UTC).toInstant();
     }
 
     static List<String> names() {

@@ -89,7 +89,7 @@ public enum Sort {
     static Object raw(Object value, Column column) {
         if (value instanceof Double number && column.kind() == Column.Kind.NUMERIC) {
             return Double.isFinite(number)
-                    ? BigDecimal.valueOf(number).setScale(column.scale(), java.math.RoundingMode.HALF_UP)
+                    ? Evaluation.shortest(number).setScale(column.scale(), java.math.RoundingMode.HALF_UP)
                     : number.toString();
         }
         if (value instanceof Instant moment) {

@@ -1,6 +1,7 @@
 package dev.cuenta.core.expression;
 
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -14,5 +15,19 @@ import org.jspecify.annotations.Nullable;
 public record Surroundings(Function<String, @Nullable Object> values, List<String> roles, Instant now) {
     public Surroundings {
         roles = List.copyOf(roles);
+    }
+
+    /** As expressions take it: a field's value, or one of the names that every expression knows. */
+    @Nullable
+    Object value(String path) {
+        return switch (path) {
+            case Scope.NOW -> now;
+            case Scope.TODAY -> now.truncatedTo(ChronoUnit.DAYS);
+            case Scope.ROLES -> roles;
+            default -> {
+                Object value = values.apply(path);
+                yield value == null ? null : Sort.given(value);
+            }
+        };
     }
 }

@@ -73,10 +73,15 @@ final class Trees {
         arguments.addAll(expression.call().args());
         List<Node> nodes = new ArrayList<>();
         arguments.forEach(argument -> node(argument).ifPresent(nodes::add));
-        Optional<Operation> operation = Operation.of(expression.call().function());
+        if (nodes.size() < arguments.size()) {
+            return Optional.empty();
+        }
         Sort sort = ast.getType(expression.id()).map(Sort::of).orElse(Sort.OTHER);
-        boolean known = operation.isPresent() && nodes.size() == arguments.size() && sort != Sort.OTHER;
-        return known ? Optional.of(new Node.Call(sort, operation.get(), nodes)) : Optional.empty();
+        return Operation.of(
+                        expression.call().function(),
+                        sort,
+                        nodes.stream().map(Node::sort).toList())
+                .map(operation -> new Node.Call(sort, operation, nodes));
     }
 
     /** For the variables that are used in it. */

@@ -19,6 +19,7 @@ public enum FindingCode {
     BAD_VALUE(ERROR, "A default, an existing value or a limit does not fit the field's own type."),
     BAD_EXPRESSION(ERROR, "The expression cannot be parsed, or its result has another type than the field."),
     COMPUTED_CIRCLE(ERROR, "The field is computed from its own value."),
+    COMPUTED_TOO_LARGE(ERROR, "Every read, filter and sort would compute all that the field is made from."),
     COMPUTED_REVEALS(WARNING, "Readers of a computed field learn what it is computed from."),
     SIGN_UP_IMPOSSIBLE(ERROR, "Every sign-up would fail: it must give this field and may not."),
     SIGN_IN_OPTIONAL(ERROR, "People who leave the field empty could never sign in."),

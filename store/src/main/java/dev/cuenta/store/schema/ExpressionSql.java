@@ -12,6 +12,7 @@ import java.util.Objects;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Says an expression in SQL, with the meaning that it has where records are read: a field without a value makes what needs it
@@ -22,6 +23,15 @@ public final class ExpressionSql {
     private static final String ROLES = """
             array(select r.name from cuenta.role_in_effect g join (values %s) r (number, name) on r.number = g.role
             where g.account_id = a.id%s)""";
+
+    /** What a text is stripped of at both ends. */
+    private static final String SPACE = Shape.literal(Stream.iterate(0, c -> c <= Character.MAX_VALUE, c -> c + 1)
+            .filter(Character::isWhitespace)
+            .map(Character::toString)
+            .collect(Collectors.joining()));
+
+    private static final String CONTROL = "'[\\u0001-\\u001f\\u007f-\\u009f]'";
+    private static final String PROSE_CONTROL = "'[\\u0001-\\u0008\\u000b\\u000c\\u000e-\\u001f\\u007f-\\u009f]'";
 
     private final Shape shape;
     private final Function<Field, String> columns;
@@ -42,16 +52,29 @@ public final class ExpressionSql {
         return typed(Objects.requireNonNull(field.compute()), field);
     }
 
+    /** As the field's type takes it; none where that breaks the field's own rules. */
     private String typed(Expression expression, Field field) {
         String value = of(expression.tree().orElseThrow());
         Column column = field.column();
-        return switch (column.kind()) {
+        String typed = switch (column.kind()) {
             case DATE -> "cast(" + value + " at time zone 'UTC' as date)";
+            case NUMERIC ->
+                "cuenta.decimal_of(cast(" + value + " as double precision), " + column.precision() + ", "
+                        + column.scale() + ")";
             // As the type reads a text: without space around it, and an empty one is none.
-            case TEXT -> "nullif(btrim(" + value + ", E' \\t\\n\\r'), '')";
-            case NUMERIC, BIGINT -> "cast(" + value + " as " + shape.type(field) + ")";
+            case TEXT -> column.many() ? value : "nullif(btrim(normalize(" + value + ", nfc), " + SPACE + "), '')";
+            case BIGINT -> "cast(" + value + " as " + shape.type(field) + ")";
             default -> value;
         };
+        List<String> rules = new ArrayList<>();
+        Shape.checks(field, "value").forEach(check -> rules.add("(" + check.condition() + ")"));
+        if (column.is(Column.Kind.TEXT)) {
+            rules.add("value !~ " + (field.type().isProse() ? PROSE_CONTROL : CONTROL));
+        }
+        return rules.isEmpty()
+                ? typed
+                : "(select case when " + String.join(" and ", rules) + " then value end from (select " + typed
+                        + " as value) computed)";
     }
 
     private String of(Node node) {
@@ -70,7 +93,10 @@ public final class ExpressionSql {
     private static String constant(Node.Constant constant) {
         return switch (constant.sort()) {
             case WHOLE -> "cast(" + constant.value() + " as numeric)";
-            case DECIMAL -> "cast('" + constant.value() + "' as double precision)";
+            case DECIMAL ->
+                Double.isFinite((Double) constant.value())
+                        ? "cast('" + constant.value() + "' as double precision)"
+                        : "cast(null as double precision)";
             case TEXT -> "cast(" + Shape.literal(constant.value()) + " as text)";
             default -> Shape.literal(constant.value());
         };
@@ -123,55 +149,83 @@ public final class ExpressionSql {
     private String call(Node.Call call) {
         List<String> arguments = new ArrayList<>();
         call.arguments().forEach(argument -> arguments.add(of(argument)));
-        boolean text = call.arguments().get(0).sort() == Sort.TEXT;
+        Sort sort = call.arguments().get(0).sort();
+        boolean text = sort == Sort.TEXT;
+        String one = arguments.get(0);
         return switch (call.operation()) {
             case AND -> infix("and", arguments);
             case OR -> infix("or", arguments);
-            case NOT -> "(not " + arguments.get(0) + ")";
-            case EQUAL -> infix("=", arguments);
-            case UNEQUAL -> infix("<>", arguments);
+            case NOT -> "(not " + one + ")";
+            case EQUAL -> infix("=", collated(text, arguments));
+            case UNEQUAL -> infix("<>", collated(text, arguments));
             case LESS -> infix("<", collated(text, arguments));
             case LESS_OR_EQUAL -> infix("<=", collated(text, arguments));
             case GREATER -> infix(">", collated(text, arguments));
             case GREATER_OR_EQUAL -> infix(">=", collated(text, arguments));
-            case PLUS -> infix(text ? "||" : "+", arguments);
-            case MINUS -> infix("-", arguments);
-            case TIMES -> infix("*", arguments);
-            case DIVIDED ->
-                call.sort() == Sort.WHOLE
-                        ? "div(" + arguments.get(0) + ", nullif(" + arguments.get(1) + ", 0))"
-                        : "(" + arguments.get(0) + " / nullif(" + arguments.get(1) + ", 0))";
-            case REMAINDER -> "mod(" + arguments.get(0) + ", nullif(" + arguments.get(1) + ", 0))";
-            case NEGATED -> "(- " + arguments.get(0) + ")";
+            case PLUS, MINUS, TIMES, DIVIDED, REMAINDER -> computed(call, arguments);
+            case NEGATED -> call.sort() == Sort.WHOLE ? "cuenta.int64(- " + one + ")" : "(0 - " + one + ")";
             case CHOICE ->
-                "(case when " + arguments.get(0) + " then " + arguments.get(1) + " when not " + arguments.get(0)
-                        + " then " + arguments.get(2) + " end)";
-            case IN -> "(" + arguments.get(0) + " = any (" + arguments.get(1) + "))";
-            case SIZE -> "cast(" + (text ? "char_length" : "cardinality") + "(" + arguments.get(0) + ") as numeric)";
-            case CONTAINS -> "(position(" + arguments.get(1) + " in " + arguments.get(0) + ") > 0)";
-            case STARTS_WITH -> "starts_with(" + arguments.get(0) + ", " + arguments.get(1) + ")";
-            case ENDS_WITH ->
-                "(right(" + arguments.get(0) + ", char_length(" + arguments.get(1) + ")) = " + arguments.get(1) + ")";
-            case TO_TEXT -> text(call.arguments().get(0).sort(), arguments.get(0));
-            case TO_WHOLE -> "cuenta.whole(cast(" + arguments.get(0) + " as text))";
-            case TO_DECIMAL -> "cuenta.decimal(cast(" + arguments.get(0) + " as text))";
-            case TO_MOMENT -> "cuenta.moment(cast(" + arguments.get(0) + " as text))";
-            case LOWER -> "lower(" + arguments.get(0) + " collate \"und-x-icu\")";
-            case UPPER -> "upper(" + arguments.get(0) + " collate \"und-x-icu\")";
-            case TRIM -> "btrim(" + arguments.get(0) + ", E' \\t\\n\\r')";
+                "(case when " + one + " then " + arguments.get(1) + " when not " + one + " then " + arguments.get(2)
+                        + " end)";
+            case IN -> "(" + one + " = any (" + arguments.get(1) + "))";
+            case SIZE -> "cast(" + (text ? "char_length" : "cardinality") + "(" + one + ") as numeric)";
+            case CONTAINS -> "(position(" + arguments.get(1) + " in " + one + ") > 0)";
+            case STARTS_WITH -> "starts_with(" + one + ", " + arguments.get(1) + ")";
+            case ENDS_WITH -> "(right(" + one + ", char_length(" + arguments.get(1) + ")) = " + arguments.get(1) + ")";
+            case TO_TEXT ->
+                sort == Sort.MOMENT || sort == Sort.DECIMAL
+                        ? function("text_of", arguments)
+                        : "cast(" + one + " as text)";
+            case TO_WHOLE -> whole(sort, arguments);
+            case TO_DECIMAL -> text ? function("float_of", arguments) : "cast(" + one + " as double precision)";
+            case TO_MOMENT -> text ? function("moment", arguments) : one;
+            case LOWER -> "lower(" + one + " collate \"und-x-icu\")";
+            case UPPER -> "upper(" + one + " collate \"und-x-icu\")";
+            case TRIM -> "btrim(" + one + ", " + SPACE + ")";
             case PLUS_YEARS -> later("year", arguments);
             case PLUS_MONTHS -> later("month", arguments);
             case PLUS_DAYS -> later("day", arguments);
-            case YEARS -> "cuenta.whole_years(" + String.join(", ", arguments) + ")";
-            case DAYS -> "cuenta.whole_days(" + String.join(", ", arguments) + ")";
-            case DAY_IN -> "cuenta.day_in(" + String.join(", ", arguments) + ")";
+            case YEARS -> function("whole_years", arguments);
+            case DAYS -> function("whole_days", arguments);
+            case DAY_IN -> function("day_in", arguments);
         };
     }
 
-    private static String text(Sort sort, String value) {
-        return sort == Sort.MOMENT
-                ? "to_char(" + value + " at time zone 'UTC', 'YYYY-MM-DD\"T\"HH24:MI:SS\"Z\"')"
-                : "cast(" + value + " as text)";
+    private static String whole(Sort from, List<String> arguments) {
+        return switch (from) {
+            case TEXT -> function("whole", arguments);
+            case DECIMAL -> function("whole_of", arguments);
+            case MOMENT -> "floor(extract(epoch from " + arguments.get(0) + "))";
+            default -> arguments.get(0);
+        };
+    }
+
+    /** What is beyond the numbers that there are has no value. */
+    private static String computed(Node.Call call, List<String> arguments) {
+        String one = arguments.get(0);
+        String other = arguments.get(1);
+        if (call.sort() == Sort.TEXT) {
+            return infix("||", arguments);
+        }
+        if (call.sort() == Sort.WHOLE) {
+            return switch (call.operation()) {
+                case PLUS -> "cuenta.int64(" + one + " + " + other + ")";
+                case MINUS -> "cuenta.int64(" + one + " - " + other + ")";
+                case TIMES -> "cuenta.int64(" + one + " * " + other + ")";
+                case DIVIDED -> "cuenta.int64(div(" + one + ", nullif(" + other + ", 0)))";
+                default -> "mod(" + one + ", nullif(" + other + ", 0))";
+            };
+        }
+        return switch (call.operation()) {
+            case PLUS -> function("float_plus", arguments);
+            case MINUS -> "cuenta.float_plus(" + one + ", 0 - " + other + ")";
+            case TIMES -> function("float_times", arguments);
+            default -> function("float_divided", arguments);
+        };
+    }
+
+    private static String function(String name, List<String> arguments) {
+        return "cuenta." + name + "(" + String.join(", ", arguments) + ")";
     }
 
     /** By code point, as the language compares texts. */
