@@ -55,6 +55,7 @@ class ArchitectureTest {
                     "org.snakeyaml.engine..",
                     "com.cronutils..",
                     "com.google.re2j..",
+                    "com.ibm.icu..",
                     "dev.cel..",
                     "com.google.common.collect");
 

@@ -16,6 +16,8 @@ class MailDomainTest {
         assertThat(MailDomain.of("Ines@MAREA.Example")).contains(domain);
         assertThat(MailDomain.parse("peña.example")).isEqualTo(MailDomain.parse("PEÑA.example"));
         assertThat(MailDomain.parse("peña.example")).isEqualTo(MailDomain.parse("xn--pea-8ma.example"));
+        assertThat(MailDomain.parse("straße.example")).isNotEqualTo(MailDomain.parse("strasse.example"));
+        assertThat(MailDomain.of("k06712@ℹslaverde.example")).isEqualTo(MailDomain.parse("islaverde.example"));
         assertThat(MailDomain.of("ines@harbour.marea.example")).contains(new MailDomain("harbour.marea.example"));
     }
 

@@ -24,6 +24,11 @@ class FieldTypesTest {
     @ParameterizedTest
     @CsvSource({
         "email, ines@marea.example, ines@marea.example",
+        "email, राम@मोहन.ईन्फो, राम@मोहन.ईन्फो",
+        "email, x@example.xn--p1ai, x@example.рф",
+        "email, Ines@Marea.Example, Ines@Marea.Example",
+        "email, k06712@ℹslaverde.example, k06712@islaverde.example",
+        "email, аида@post.example, аида@post.example",
         "email, '  ines@marea.example ', ines@marea.example",
         "phone, +44 (7700) 900-123, +447700900123",
         "url, https://marea.example/berths?pier=2, https://marea.example/berths?pier=2",
@@ -37,6 +42,9 @@ class FieldTypesTest {
     @CsvSource({
         "email, ines, email",
         "email, ines@marea, email",
+        "email, ines@192.0.2.1, email",
+        "email, ines@-marea.example, email",
+        "email, ines@marea.e, email",
         "email, a@b@marea.example, email",
         "phone, 07700 900123, phone",
         "phone, +44, phone",
