@@ -109,8 +109,8 @@ public final class Activity {
                         + " and (cast(:service as text) is null or service = :service)"
                         + " and (cast(:action as text) is null or action = :action)"
                         + " and (cast(:tenant as uuid) is null or (select true from accounts.account a"
-                        + " join cuenta.membership m on m.account_id = a.id and m.tenant_id = :tenant where a."
-                        + shape.idColumn() + " = " + shape.idType().cast("e.account") + ")"
+                        + " join cuenta.membership m on m.account_id = a.id and m.tenant_id = :tenant where "
+                        + shape.isKnownBy("e.account") + ")"
                         + " and coalesce(e.tenant, :tenant) = :tenant and coalesce(e.details->>'tenant', :tenant::text) = :tenant::text)"
                         + " and number < :before order by number desc limit :limit")
                 .param("accounts", names(query.account()))
@@ -126,12 +126,17 @@ public final class Activity {
 
     /** All by which an account is, or was, known: its id may have been of another sort when something was told of it. */
     private String @Nullable [] names(@Nullable AccountId account) {
-        return account == null
-                ? null
-                : work.keys()
-                        .find(account)
-                        .map(key -> new String[] {account.text(), key.toString()})
-                        .orElseGet(() -> new String[] {account.text()});
+        if (account == null) {
+            return null;
+        }
+        return work.keys()
+                .find(account)
+                .flatMap(key -> work.sql()
+                        .sql("select " + work.revision().shape().ids() + " from accounts.account a where a.id = ?")
+                        .param(key)
+                        .query((row, index) -> (String[]) row.getArray(1).getArray())
+                        .optional())
+                .orElseGet(() -> new String[] {account.text()});
     }
 
     /** Reads the {@link #COLUMNS}, the first of which is the row's {@code from}th. */

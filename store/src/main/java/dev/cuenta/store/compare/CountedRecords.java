@@ -14,6 +14,7 @@ import dev.cuenta.core.type.Outcome;
 import dev.cuenta.store.database.Connections;
 import dev.cuenta.store.schema.ColumnValues;
 import dev.cuenta.store.schema.Ddl;
+import dev.cuenta.store.schema.DependentTables;
 import dev.cuenta.store.schema.Layout;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.secret.Secrets;
@@ -101,16 +102,15 @@ public final class CountedRecords implements StoredRecords {
     @Override
     public long holders(int role) {
         return count(
-                "select count(distinct account_id) from cuenta.role_given where role = ?"
-                        + " and waiting is not true and coalesce(ends_at, 'infinity') > now()",
-                role);
+                "select count(distinct account_id) from " + DependentTables.ROLE_IN_EFFECT + " where role = ?", role);
     }
 
     @Override
     public long strongHolders(int role) {
         return count(
-                "select count(distinct g.account_id) from cuenta.role_given g join cuenta.second_factor f"
-                        + " on f.account_id = g.account_id and f.confirmed_at is not null where g.role = ?",
+                "select count(distinct g.account_id) from " + DependentTables.ROLE_IN_EFFECT
+                        + " g join cuenta.second_factor f on f.account_id = g.account_id and f.confirmed_at is not null"
+                        + " where g.role = ?",
                 role);
     }
 

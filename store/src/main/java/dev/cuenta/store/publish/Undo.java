@@ -6,6 +6,7 @@ import dev.cuenta.core.model.Field;
 import dev.cuenta.store.schema.Catalogue;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.FieldIndex;
+import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.schema.SingleMembership;
@@ -78,6 +79,9 @@ final class Undo {
             statements.online(SingleMembership.drop());
         }
         if (plan.takesSecondIds()) {
+            if (!kept.keepsSecondIds()) {
+                new RowSecurity(plan.shapeWithoutSecondIds()).owed(catalogue).forEach(statements::together);
+            }
             new SecondIds(plan, statements, catalogue).undo(kept.keepsSecondIds());
         }
     }

@@ -57,6 +57,11 @@ public record Layout(PhysicalNames names, Optional<IdType> keys, boolean secondI
                 .single();
     }
 
+    /** When accounts have no ids but their keys. */
+    public Layout withoutSecondIds() {
+        return new Layout(names, keys, false, functions);
+    }
+
     /** When every column has its own name. */
     public Layout settled() {
         return new Layout(PhysicalNames.NONE, keys, secondIds, functions);

@@ -108,10 +108,9 @@ public final class RowSecurity {
                 + ")";
     }
 
-    /** Activity knows accounts by the ids that people see; of accounts, the policy on their own table shows those that it may. */
+    /** Activity knows accounts by the ids that they had then; of accounts, the policy on their own table shows those that it may. */
     private String known() {
-        return "(select true from accounts.account a where a." + shape.idColumn() + " = "
-                + shape.idType().cast("activity.account") + ")";
+        return "(select true from accounts.account a where " + shape.isKnownBy("activity.account") + ")";
     }
 
     /** What has to be done so that the policies stand as they should; nothing where they do. */

@@ -145,6 +145,20 @@ public final class Shape {
         }
     }
 
+    /** As SQL: whether the account, with the alias {@code a}, has or had the id that the text may be. */
+    public String isKnownBy(String text) {
+        String byKey = "a." + KEY + " = " + keyType.cast(text);
+        return hasSecondIds()
+                ? "(" + byKey + " or a." + SECOND_ID + " = " + keyType.other().cast(text) + ")"
+                : byKey;
+    }
+
+    /** As SQL: all ids that the account, with the alias {@code a}, has or had, as an array of texts. */
+    public String ids() {
+        return "array[cast(a." + KEY + " as text)" + (hasSecondIds() ? ", cast(a." + SECOND_ID + " as text)" : "")
+                + "]";
+    }
+
     /** As SQL: the present id, as a text, of the account with that key. */
     public String idOf(String key) {
         return idType() == keyType

@@ -98,6 +98,11 @@ public final class Plan {
         return new Shape(Objects.requireNonNull(base), layout);
     }
 
+    /** The old revision's tables, before accounts had ids beside their keys. */
+    public Shape shapeWithoutSecondIds() {
+        return new Shape(Objects.requireNonNull(base), layout.withoutSecondIds());
+    }
+
     boolean changesIds() {
         return base != null && base.id().differsInSort(next.id());
     }

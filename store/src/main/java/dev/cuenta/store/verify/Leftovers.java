@@ -2,6 +2,9 @@ package dev.cuenta.store.verify;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.schema.Catalogue;
+import dev.cuenta.store.schema.Layout;
+import dev.cuenta.store.schema.RowSecurity;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.LockRetry;
 import java.time.Instant;
@@ -64,6 +67,9 @@ public final class Leftovers {
         List<Leftover> swept =
                 list().stream().filter(kept -> kept.revision() <= upToRevision).toList();
         for (Leftover kept : swept) {
+            if (kept.keptAs().equals(Shape.SECOND_ID)) {
+                letGoOfFormerIds(live);
+            }
             LockRetry.with(() -> connections.together(sql -> {
                 LockRetry.limit(sql);
                 sql.sql("alter table " + table(kept) + " drop column if exists " + Shape.quoted(kept.keptAs()))
@@ -77,6 +83,17 @@ public final class Leftovers {
             }));
         }
         return swept;
+    }
+
+    /** Policies that find accounts by them go on without. */
+    private void letGoOfFormerIds(AccountModel live) {
+        connections.each(sql -> {
+            Shape shape = new Shape(live, Layout.of(0, sql).settled().withoutSecondIds());
+            new RowSecurity(shape)
+                    .owed(new Catalogue(sql))
+                    .forEach(statements -> LockRetry.together(statements, connections));
+            return shape;
+        });
     }
 
     private static boolean isOfNoProfile(String table, AccountModel live) {

@@ -11,6 +11,10 @@ import dev.cuenta.core.account.Attribute;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Condition;
 import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
+import dev.cuenta.core.activity.Action;
+import dev.cuenta.core.activity.Entry;
+import dev.cuenta.core.activity.Origin;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Models;
@@ -22,6 +26,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.account.Removal;
+import dev.cuenta.store.activity.Activity;
 import dev.cuenta.store.adoption.Adoptions;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.live.FormerIds;
@@ -32,6 +37,7 @@ import dev.cuenta.store.role.GivenRoles;
 import dev.cuenta.store.role.GivenRoles.ForNew;
 import dev.cuenta.store.role.Giver;
 import dev.cuenta.store.session.Sessions;
+import dev.cuenta.store.tenant.Memberships;
 import dev.cuenta.store.verify.Leftovers;
 import java.time.Duration;
 import java.time.Instant;
@@ -40,6 +46,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
@@ -302,6 +309,51 @@ class SecondIdsTest extends DatabaseTest {
         cancelled(RANDOM);
         assertThat(shape()).isEqualTo(back);
         assertThat(found(noor).id().text()).isEqualTo("2");
+    }
+
+    /** Also by whoever looks within one tenant, where a policy of the database stands before all that is asked. */
+    @Test
+    void what_was_told_of_an_account_is_found_by_each_id_that_it_ever_had() {
+        String tenants = "tenants: { membership: many, onSignUp: create, name: '{name}' }\n";
+        List<String> models = List.of(RANDOM + tenants, COUNTING + tenants, RANDOM + tenants);
+        publish(models.get(0));
+        AccountId ines = account("ines", null);
+        TenantId pier = new TenantId(UUID.randomUUID());
+        database.sql()
+                .sql("insert into cuenta.tenant (id, name) values (?, 'North pier')")
+                .param(pier.value())
+                .update();
+        write(work -> new Memberships(work).join(ines, pier));
+        tell(ines);
+        for (String next : models.subList(1, 3)) {
+            cancelled(next);
+            publish(next);
+            tell(found(ines).id());
+        }
+
+        AccountId now = found(ines).id();
+        assertThat(told(Scope.EVERYWHERE, now)).hasSize(3);
+        assertThat(told(Scope.within(pier), now)).hasSize(3);
+        assertThat(told(Scope.within(pier), null)).hasSize(3);
+        assertThat(told(Scope.within(new TenantId(UUID.randomUUID())), null)).isEmpty();
+        new Leftovers(database.owner().connections()).sweep(9, Models.of(models.get(2)));
+        database.live().refresh();
+        assertThat(told(Scope.within(pier), now)).hasSize(2);
+    }
+
+    private void tell(AccountId account) {
+        write(work -> {
+            new Activity(work).add(Action.ACCOUNT_CHANGED, account, Origin.CUENTA);
+            return account;
+        });
+    }
+
+    private List<Entry> told(Scope scope, @Nullable AccountId account) {
+        return database.live()
+                .with(revision -> revision.read(
+                        scope,
+                        work -> new Activity(work)
+                                .page(new Activity.Query(account, null, null, Action.ACCOUNT_CHANGED, null, 20))));
     }
 
     private AccountId account(String name, @Nullable AccountId helper) {
