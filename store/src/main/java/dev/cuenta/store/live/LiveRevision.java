@@ -5,7 +5,10 @@ import dev.cuenta.core.access.Admission;
 import dev.cuenta.core.access.Projection;
 import dev.cuenta.core.account.Scope;
 import dev.cuenta.core.model.AccountModel;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.store.database.Connections;
+import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.secret.Secrets;
 import java.sql.Connection;
@@ -20,6 +23,7 @@ import java.util.function.UnaryOperator;
 import javax.sql.DataSource;
 import org.hibernate.Session;
 import org.hibernate.Transaction;
+import org.springframework.dao.DataIntegrityViolationException;
 
 /**
  * A revision as an instance runs it: the model, what follows from it, and the mapping onto its tables. Immutable but for its
@@ -125,7 +129,25 @@ public final class LiveRevision {
      * @throws Premises.Fallen where they hold no more
      */
     public <T> T write(Scope scope, Premises premises, Function<Work, T> work) {
-        return again(revision -> revision.changing(scope, premises, work));
+        try {
+            return again(revision -> revision.changing(scope, premises, work));
+        } catch (DataIntegrityViolationException refusal) {
+            throw refused(refusal);
+        }
+    }
+
+    /**
+     * What nobody recognised on the way: a rule of a field that the account broke before, met by a change of something else that hangs on
+     * it.
+     */
+    private RuntimeException refused(DataIntegrityViolationException refusal) {
+        return RuleNames.fieldOf(Connections.constraintOf(refusal).replace("\"", ""), model())
+                .<RuntimeException>map(
+                        field -> Problem.of(
+                                ProblemKind.CONFLICT,
+                                "The account breaks a rule of `" + field.path()
+                                        + "`. Give it a value that fits there first; to see what else differs: cuenta model verify"))
+                .orElse(refusal);
     }
 
     /**

@@ -18,6 +18,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Who belongs to which tenants. */
 public final class Memberships {
+    /** The rule that the tenant is there. */
+    private static final String OF_TENANT = "membership_tenant_id_fkey";
+
     private final Work work;
 
     public Memberships(Work work) {
@@ -92,8 +95,10 @@ public final class Memberships {
             return memberships.update();
         } catch (DuplicateKeyException taken) {
             throw refused(Connections.constraintOf(taken));
-        } catch (DataIntegrityViolationException gone) {
-            throw Problem.of(ProblemKind.NOT_FOUND, "The tenant is gone.");
+        } catch (DataIntegrityViolationException refused) {
+            throw Connections.constraintOf(refused).contains(OF_TENANT)
+                    ? Problem.of(ProblemKind.NOT_FOUND, "The tenant is gone.")
+                    : refused;
         }
     }
 

@@ -2,25 +2,34 @@ package dev.cuenta.store.publish;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowable;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.account.AccountQuery;
 import dev.cuenta.core.account.Attributes;
 import dev.cuenta.core.account.Scope;
+import dev.cuenta.core.account.TenantId;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Models;
+import dev.cuenta.core.problem.Problem;
+import dev.cuenta.core.problem.ProblemKind;
 import dev.cuenta.core.revision.Change;
 import dev.cuenta.core.revision.ChangeKind;
 import dev.cuenta.core.revision.Diff;
 import dev.cuenta.core.revision.Effect;
+import dev.cuenta.core.role.GrantTerms;
 import dev.cuenta.store.account.Accounts;
+import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Revision;
 import dev.cuenta.store.live.Step;
 import dev.cuenta.store.live.Work;
+import dev.cuenta.store.role.GivenRoles;
+import dev.cuenta.store.role.Giver;
+import dev.cuenta.store.tenant.Memberships;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -28,6 +37,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.UUID;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -193,6 +204,41 @@ class JudgedFillTest extends DatabaseTest {
         database.publish(given);
         assertThat(strings("select deck from accounts.profile_crew order by deck"))
                 .containsExactly("MINA", "NOOR");
+    }
+
+    @Test
+    void an_account_that_breaks_a_rule_says_so_whatever_is_done_to_it() {
+        database.publish(Models.smallWith("berth: { type: string, maxLength: 9 }")
+                + "tenants: { membership: many, onSignUp: create, name: '{name}' }\n");
+        AccountId noor = person(Map.of("email", "noor@marea.example", "berth", "B07"));
+        TenantId pier = new TenantId(UUID.randomUUID());
+        database.sql()
+                .sql("insert into cuenta.tenant (id, name) values (?, 'North pier')")
+                .param(pier.value())
+                .update();
+        database.sql()
+                .sql(
+                        "alter table accounts.account drop constraint account_berth_length, add constraint account_berth_length check (char_length(berth) <= 2) not valid")
+                .update();
+
+        List<Function<Work, Object>> doings = List.of(work -> new Memberships(work).join(noor, pier), work -> {
+            new GivenRoles(work)
+                    .give(
+                            Controlled.byCuenta(noor),
+                            work.revision().model().roles().get("administrator"),
+                            GrantTerms.PLAIN,
+                            Giver.CUENTA);
+            return pier;
+        });
+        for (Function<Work, Object> doing : doings) {
+            assertThat(catchThrowableOfType(Problem.class, () -> write(doing)))
+                    .satisfies(problem -> assertThat(problem.kind()).isEqualTo(ProblemKind.CONFLICT))
+                    .hasMessageContaining("`berth`");
+        }
+        assertThat(catchThrowableOfType(
+                        Problem.class,
+                        () -> write(work -> new Memberships(work).join(noor, new TenantId(UUID.randomUUID())))))
+                .isNotNull();
     }
 
     /** The swap is refused, and then one statement after the other of what takes it back. */
