@@ -11,6 +11,8 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /** What somebody's roles let them do, and where. */
 public final class Entitlements {
@@ -23,10 +25,12 @@ public final class Entitlements {
 
     private final AccountModel model;
     private final List<Held> held;
+    private final @Nullable Predicate<Permission> limit;
 
-    private Entitlements(AccountModel model, List<Held> held) {
+    private Entitlements(AccountModel model, List<Held> held, @Nullable Predicate<Permission> limit) {
         this.model = model;
         this.held = held;
+        this.limit = limit;
     }
 
     /** Those of roles as they were given; roles that the model does not know mean nothing. */
@@ -36,7 +40,13 @@ public final class Entitlements {
                 roles.stream()
                         .flatMap(given -> Optional.ofNullable(model.roles().get(given.role())).stream()
                                 .map(role -> new Held(role, where(given))))
-                        .toList());
+                        .toList(),
+                null);
+    }
+
+    /** The same through the hands of a program that may do these things and no more: what either may not do, both may not. */
+    public Entitlements limitedTo(Predicate<Permission> permitted) {
+        return new Entitlements(model, held, permitted);
     }
 
     private static Scope where(GivenRole given) {
@@ -44,8 +54,9 @@ public final class Entitlements {
     }
 
     public boolean may(Permission permission, Scope scope) {
-        return held.stream()
-                .anyMatch(each -> each.countsIn(scope) && each.role().permits(permission));
+        return (limit == null || limit.test(permission))
+                && held.stream()
+                        .anyMatch(each -> each.countsIn(scope) && each.role().permits(permission));
     }
 
     /** Whether all that the other's roles let them do is among this, wherever it counts. */
@@ -76,15 +87,18 @@ public final class Entitlements {
     }
 
     private boolean doEverything(Scope scope) {
-        return held.stream()
-                .anyMatch(each -> each.countsIn(scope) && each.role().may().everything());
+        return limit == null
+                && held.stream()
+                        .anyMatch(each ->
+                                each.countsIn(scope) && each.role().may().everything());
     }
 
     private boolean coverParty(Set<Party> listed, Role role, Scope where) {
         return !listed.contains(role.party())
-                || held.stream()
-                        .anyMatch(each -> each.countsIn(where)
-                                && listed.contains(each.role().party()));
+                || (limit == null
+                        && held.stream()
+                                .anyMatch(each -> each.countsIn(where)
+                                        && listed.contains(each.role().party())));
     }
 
     /** The roles that count there. */

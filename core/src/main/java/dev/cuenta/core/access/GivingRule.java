@@ -24,7 +24,7 @@ public final class GivingRule {
         List<Role> giving = giver.roles(where).stream()
                 .filter(each -> each.permits(CuentaPermission.ROLES_GIVE))
                 .toList();
-        if (giving.isEmpty()) {
+        if (giving.isEmpty() || !giver.may(CuentaPermission.ROLES_GIVE, where)) {
             return Optional.of("It takes the permission " + CuentaPermission.ROLES_GIVE
                     + (where.equals(Scope.EVERYWHERE) ? " from a role that counts everywhere." : "."));
         }

@@ -148,6 +148,36 @@ class GivingRuleTest {
         assertThat(before).containsAll(held(model, people));
     }
 
+    /** Over all roles, permissions and places: through somebody's hands nobody does more than either of them may. */
+    @Test
+    void whoever_is_limited_does_no_more_than_before_and_than_the_limit() {
+        for (Role held : MAREA.roles().values()) {
+            for (Scope where : SCOPES) {
+                Entitlements alone = Entitlements.of(
+                        MAREA, List.of(given(held.name(), where.tenant().orElse(null))));
+                for (CuentaPermission permitted : CuentaPermission.values()) {
+                    Entitlements both = alone.limitedTo(permitted::equals);
+                    for (CuentaPermission asked : CuentaPermission.values()) {
+                        assertThat(both.may(asked, where)).isEqualTo(asked == permitted && alone.may(asked, where));
+                    }
+                    for (Role role : MAREA.roles().values()) {
+                        assertThat(!both.cover(role, where) || alone.cover(role, where))
+                                .isTrue();
+                        assertThat(new GivingRule(both).refusal(role, where).isPresent()
+                                        || new GivingRule(alone)
+                                                .refusal(role, where)
+                                                .isEmpty())
+                                .isTrue();
+                        if (permitted != CuentaPermission.ROLES_GIVE) {
+                            assertThat(new GivingRule(both).refusal(role, where))
+                                    .isPresent();
+                        }
+                    }
+                }
+            }
+        }
+    }
+
     /** Every permission and field, with who could use it where, as one text each. What everybody gets is left out. */
     private static Set<String> held(AccountModel model, Map<Integer, List<GivenRole>> people) {
         Set<String> held = new TreeSet<>();

@@ -186,9 +186,13 @@ public record Caller(
         return counting(model).flatMap(given -> Optional.ofNullable(given.ends()).stream());
     }
 
-    /** What those roles let the caller do, and where. A service that acts for nobody has none. */
+    /**
+     * What those roles let the caller do, and where. A service that acts for nobody has none; for a person it does what both of them
+     * may.
+     */
     public Entitlements entitlements(AccountModel model) {
-        return Entitlements.of(model, counting(model).toList());
+        Entitlements ofRoles = Entitlements.of(model, counting(model).toList());
+        return service == null ? ofRoles : ofRoles.limitedTo(service::permits);
     }
 
     private Stream<GivenRole> counting(AccountModel model) {
@@ -236,14 +240,17 @@ public record Caller(
     }
 
     public boolean may(Permission permission, AccountModel model) {
-        boolean personMay = isService() || entitlements(model).may(permission, scope());
-        return personMay && (service == null || service.permits(permission));
+        return (service != null && account == null)
+                ? service.permits(permission)
+                : entitlements(model).may(permission, scope());
     }
 
     /** As {@link #may}, in that tenant, whether the request names it or not. */
     public boolean mayIn(TenantId other, Permission permission, AccountModel model) {
-        boolean personMay = isService() || entitlements(model).may(permission, Scope.within(other));
-        return personMay && (service == null || (service.permits(permission) && service.serves(other)));
+        boolean may = (service != null && account == null)
+                ? service.permits(permission)
+                : entitlements(model).may(permission, Scope.within(other));
+        return may && (service == null || service.serves(other));
     }
 
     /** Whether the caller may make requests about the tenant: one of its own, or any for whoever administers everywhere. */

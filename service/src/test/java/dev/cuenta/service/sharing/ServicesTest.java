@@ -99,6 +99,47 @@ class ServicesTest extends OnMarea {
         withdrawAll("billing");
     }
 
+    /** Not even what the person could do alone: a contract with one field is no way to all roles. */
+    @Test
+    void for_an_administrator_a_service_does_no_more_than_its_contract() {
+        String eva = signUp("eva");
+        String other = signUp("fred");
+        String roles = "{\"roles\": [\"boater\", \"administrator\"]}";
+        marea.operator().send("PATCH", "/v1/accounts/" + eva, roles).status(200);
+        String person = marea.guest()
+                .post("/v1/sessions", Map.of("identifier", "eva@post.example", "password", PASSWORD))
+                .json()
+                .path("token")
+                .asString();
+        Http billing = marea.with(key("billing"));
+
+        assertThat(marea.with(person).get("/v1/accounts/" + other).status()).isEqualTo(200);
+        assertThat(billing.send("PATCH", "/v1/accounts/" + other, roles, "Cuenta-Person", person)
+                        .problem())
+                .startsWith("invalid, /roles notWritable");
+        assertThat(billing.send("PATCH", "/v1/accounts/" + eva, "{\"roles\": [\"boater\"]}", "Cuenta-Person", person)
+                        .problem())
+                .startsWith("invalid, /roles notWritable");
+        assertThat(billing.send("PATCH", "/v1/me", "{\"roles\": []}", "Cuenta-Person", person)
+                        .status())
+                .isGreaterThanOrEqualTo(400);
+        assertThat(billing.send(
+                                "PATCH",
+                                "/v1/accounts/" + other,
+                                "{\"mooring\": {\"credit\": 7}}",
+                                "Cuenta-Person",
+                                person)
+                        .status())
+                .isEqualTo(200);
+        assertThat(billing.send("DELETE", "/v1/accounts/" + other, null, "Cuenta-Person", person)
+                        .status())
+                .isGreaterThanOrEqualTo(400);
+        marea.operator()
+                .send("PATCH", "/v1/accounts/" + eva, "{\"roles\": [\"boater\"]}")
+                .status(200);
+        withdrawAll("billing");
+    }
+
     @Test
     void a_service_asks_what_somebody_may_and_only_what_its_contract_names() {
         String tomas = marea.idOf("tomas.rey@marea.example");
