@@ -106,6 +106,14 @@ class ArchitectureTest {
             .resideInAnyPackage("dev.cuenta.store..", "dev.cuenta.service..", "org.springframework..");
 
     @ArchTest
+    static final ArchRule csv_is_written_in_one_place = noClasses()
+            .that()
+            .doNotHaveFullyQualifiedName("dev.cuenta.cli.output.CsvOutput")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("de.siegmar.fastcsv.writer..");
+
+    @ArchTest
     static final ArchRule the_core_s_features_turn_in_no_circle =
             slices().matching("dev.cuenta.core.(*)..").should().beFreeOfCycles();
 

@@ -221,6 +221,7 @@ public final class PublishBench {
                                 revisions.modelOf(revision),
                                 model,
                                 live.secrets(),
+                                live.clock(),
                                 rule -> Optional.empty())))
                 .orElseGet(() -> ModelDiff.first(model));
     }

@@ -3,6 +3,7 @@ package dev.cuenta.source;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
+import dev.cuenta.core.adoption.CsvText;
 import dev.cuenta.core.adoption.Source;
 import dev.cuenta.core.adoption.SourceColumn;
 import dev.cuenta.core.adoption.SourceRow;
@@ -58,7 +59,7 @@ final class CsvSource implements Source {
         Map<String, Object> values = new LinkedHashMap<>();
         read.getFieldsAsMap().forEach((column, value) -> {
             if (!value.isBlank()) {
-                values.put(column, value);
+                values.put(column, CsvText.read(value));
             }
         });
         return new SourceRow(values);

@@ -1,9 +1,8 @@
 package dev.cuenta.cli.adoption;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
 import dev.cuenta.cli.Interruption;
 import dev.cuenta.cli.connection.CuentaClient;
+import dev.cuenta.cli.output.CsvOutput;
 import dev.cuenta.core.adoption.AdoptionPlan.Clash;
 import dev.cuenta.wire.adoption.AdoptionResult;
 import java.io.IOException;
@@ -74,9 +73,8 @@ public final class Bringing {
         ExecutorService sender = Executors.newSingleThreadExecutor();
         try (Interruption said = new Interruption(
                         out, "Stopped. What was brought stays; the same command goes on with the rest.");
-                CsvWriter csv =
-                        CsvWriter.builder().lineDelimiter(LineDelimiter.LF).build(report)) {
-            csv.writeRecord("key", "outcome", "where", "why");
+                CsvOutput csv = CsvOutput.to(report)) {
+            csv.row("key", "outcome", "where", "why");
             rows.each(row -> {
                 batch.add(row);
                 letters += row.toString().length();
@@ -96,7 +94,7 @@ public final class Bringing {
     }
 
     /** While the service works at a batch, the next one is read; they go one after the other, so that the first of two that clash wins. */
-    private void send(ExecutorService sender, CsvWriter csv) {
+    private void send(ExecutorService sender, CsvOutput csv) {
         if (batch.isEmpty()) {
             return;
         }
@@ -110,7 +108,7 @@ public final class Bringing {
     }
 
     /** Waits for the batch that is under way. */
-    private void noteResults(CsvWriter csv) {
+    private void noteResults(CsvOutput csv) {
         if (underWay != null) {
             List<AdoptionResult> results = result(underWay);
             results.forEach(result -> note(result, csv));
@@ -130,11 +128,11 @@ public final class Bringing {
         }
     }
 
-    private void note(AdoptionResult result, CsvWriter csv) {
+    private void note(AdoptionResult result, CsvOutput csv) {
         String outcome = result.outcome().name().toLowerCase(Locale.ROOT);
         outcomes.merge(outcome, 1L, Long::sum);
         withNotes += result.notes().isEmpty() || result.account() == null ? 0 : 1;
-        result.notes().forEach(note -> csv.writeRecord(result.key(), outcome, note.pointer(), note.detail()));
+        result.notes().forEach(note -> csv.row(result.key(), outcome, note.pointer(), note.detail()));
     }
 
     private void tell(long rows, long begun) {

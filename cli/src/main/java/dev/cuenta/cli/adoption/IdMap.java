@@ -1,7 +1,6 @@
 package dev.cuenta.cli.adoption;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
+import dev.cuenta.cli.output.CsvOutput;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.function.Function;
@@ -27,18 +26,15 @@ public final class IdMap<T> {
      * @param pages gives the page behind a key; the first is behind an empty one
      */
     public void print(String fromTitle, String toTitle, Function<String, List<T>> pages) {
-        CsvWriter csv = CsvWriter.builder()
-                .lineDelimiter(LineDelimiter.LF)
-                .bufferSize(0)
-                .build(out);
-        csv.writeRecord(fromTitle, toTitle);
+        CsvOutput csv = CsvOutput.to(out);
+        csv.row(fromTitle, toTitle);
         String after = "";
         List<T> page;
         do {
             page = pages.apply(after);
             for (T row : page) {
                 after = from.apply(row);
-                csv.writeRecord(after, to.apply(row));
+                csv.row(after, to.apply(row));
             }
         } while (page.size() == PAGE);
         out.flush();

@@ -1,7 +1,5 @@
 package dev.cuenta.cli.output;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -27,14 +25,10 @@ final class Csv {
             rows.add(row);
         }
         List<String> shown = columns.isEmpty() ? List.copyOf(found) : columns;
-        // Unbuffered: whoever gave the writer flushes it.
-        CsvWriter csv = CsvWriter.builder()
-                .bufferSize(0)
-                .lineDelimiter(LineDelimiter.LF)
-                .build(out);
-        csv.writeRecord(shown);
-        rows.forEach(row -> csv.writeRecord(
-                shown.stream().map(path -> row.getOrDefault(path, "")).toList()));
+        CsvOutput csv = CsvOutput.to(out);
+        csv.row(shown);
+        rows.forEach(row ->
+                csv.row(shown.stream().map(path -> row.getOrDefault(path, "")).toList()));
         out.flush();
     }
 

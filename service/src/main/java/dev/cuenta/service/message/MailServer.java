@@ -2,6 +2,7 @@ package dev.cuenta.service.message;
 
 import dev.cuenta.service.Settings;
 import jakarta.mail.MessagingException;
+import java.time.Clock;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -10,8 +11,8 @@ import org.springframework.stereotype.Component;
 final class MailServer implements Channel {
     private final @Nullable Smtp smtp;
 
-    MailServer(Settings settings) {
-        this.smtp = settings.mail() == null ? null : new Smtp(settings.mail(), BoundedSockets.usual());
+    MailServer(Settings settings, Clock clock) {
+        this.smtp = settings.mail() == null ? null : new Smtp(settings.mail(), BoundedSockets.usual(), clock);
     }
 
     @Override

@@ -10,7 +10,7 @@ import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeMessage;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
-import java.time.Instant;
+import java.time.InstantSource;
 import java.util.Date;
 import java.util.Properties;
 import javax.net.SocketFactory;
@@ -25,11 +25,13 @@ final class Smtp {
     private static final String PATIENCE_MILLIS = "10000";
 
     private final Settings.Mail settings;
+    private final InstantSource clock;
     private final Session plain;
     private final Session unicode;
 
-    Smtp(Settings.Mail settings, BoundedSockets sockets) {
+    Smtp(Settings.Mail settings, BoundedSockets sockets, InstantSource clock) {
         this.settings = settings;
+        this.clock = clock;
         this.plain = session(settings, sockets, false);
         this.unicode = session(settings, sockets, true);
     }
@@ -64,7 +66,7 @@ final class Smtp {
         mail.setRecipient(Message.RecipientType.TO, address);
         mail.setSubject(letter.subject(), StandardCharsets.UTF_8.name());
         mail.setText(letter.text(), StandardCharsets.UTF_8.name());
-        mail.setSentDate(Date.from(Instant.now()));
+        mail.setSentDate(Date.from(clock.instant()));
         mail.saveChanges();
         URI server = settings.server();
         try (Transport transport = session.getTransport(server.getScheme())) {

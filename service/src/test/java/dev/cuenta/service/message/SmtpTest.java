@@ -15,6 +15,7 @@ import java.net.Socket;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.AfterEach;
@@ -49,7 +50,8 @@ class SmtpTest {
         return new Smtp(
                 new Settings.Mail(
                         URI.create("smtp://127.0.0.1:" + server.getLocalPort()), "harbour@marea.example", null, null),
-                new BoundedSockets(whole));
+                new BoundedSockets(whole),
+                InstantSource.system());
     }
 
     @ParameterizedTest
