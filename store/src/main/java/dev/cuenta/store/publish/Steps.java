@@ -227,7 +227,8 @@ final class Steps {
     }
 
     private void fillEmpty(Field field, String column, UnaryOperator<String> noting) {
-        if (!field.answersForExisting() || !catalogue.isNullable(field, column)) {
+        if (!field.answersForExisting()
+                || catalogue.isRequired(Shape.qualified(field.path().profile()), column)) {
             return;
         }
         if (field.existingFrom() != null) {

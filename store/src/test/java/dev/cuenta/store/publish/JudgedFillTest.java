@@ -23,6 +23,7 @@ import dev.cuenta.store.account.Accounts;
 import dev.cuenta.store.account.Controlled;
 import dev.cuenta.store.account.NewAccount;
 import dev.cuenta.store.database.DatabaseTest;
+import dev.cuenta.store.live.Control;
 import dev.cuenta.store.live.LiveRevisions;
 import dev.cuenta.store.live.Revision;
 import dev.cuenta.store.live.Step;
@@ -204,6 +205,45 @@ class JudgedFillTest extends DatabaseTest {
         database.publish(given);
         assertThat(strings("select deck from accounts.profile_crew order by deck"))
                 .containsExactly("MINA", "NOOR");
+    }
+
+    /** Neither in the column whose type changes, nor in one that moves or goes and comes back. */
+    @Test
+    void what_the_new_revision_leaves_empty_stays_empty() {
+        String before =
+                "metres: { type: string, default: '5' }\n  berth: { type: string, default: B07 }\n  pier: { type: string, default: N }";
+        String profiles =
+                "profiles: { mooring: { fields: { berth: { type: string, formerly: berth } } } }\nkinds: { account: { label: A, default: true, profiles: [mooring] } }\n";
+        String kinds =
+                "profiles: { mooring: { fields: { note: { type: string } } } }\nkinds: { account: { label: A, default: true, profiles: [mooring] } }\n";
+        database.publish(Models.smallWith(before) + kinds);
+        haltBefore("contract", "pause");
+        database.publish(Models.smallWith("metres: { type: integer }")
+                + profiles.replace("berth: { type: string, f", "note: { type: string }, berth: { type: string, f"));
+        database.live().refresh();
+        assertThat(database.latest().step()).isEqualTo(Step.CONTRACT);
+        AccountId between = person(Map.of("email", "between@marea.example"));
+        goOn();
+        database.revisions().control(database.latest().number(), Control.RUN);
+        database.publisher().carryOn();
+        assertThat(database.latest().step()).isEqualTo(Step.DONE);
+
+        assertThat(value(between, "metres")).isNull();
+        assertThat(value(between, "mooring.berth")).isNull();
+        database.publish(Models.smallWith("metres: { type: integer }\n  pier: { type: string }")
+                + profiles.replace("berth: { type: string, f", "note: { type: string }, berth: { type: string, f"));
+        assertThat(value(between, "pier")).isNull();
+    }
+
+    @Test
+    void whoever_reads_the_statements_first_is_told_of_the_fills() {
+        database.publish(Models.smallWith(STORED));
+        person(Map.of("email", "noor@marea.example", "given", "Noor"));
+        String next = Models.smallWith(STORED + "\n  called: { type: string, existing: { from: 'given' } }");
+        Diff diff = database.diff(next);
+
+        assertThat(database.publisher().script(diff.liveRevision(), Models.of(next), diff.changes()))
+                .anyMatch(line -> line.startsWith("-- batch after batch: accounts.\"account\".called"));
     }
 
     @Test
