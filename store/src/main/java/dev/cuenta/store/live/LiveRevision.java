@@ -24,6 +24,7 @@ import javax.sql.DataSource;
 import org.hibernate.Session;
 import org.hibernate.Transaction;
 import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.DuplicateKeyException;
 
 /**
  * A revision as an instance runs it: the model, what follows from it, and the mapping onto its tables. Immutable but for its
@@ -131,6 +132,8 @@ public final class LiveRevision {
     public <T> T write(Scope scope, Premises premises, Function<Work, T> work) {
         try {
             return again(revision -> revision.changing(scope, premises, work));
+        } catch (DuplicateKeyException taken) {
+            throw taken; // of a value that was given just now
         } catch (DataIntegrityViolationException refusal) {
             throw refused(refusal);
         }
