@@ -133,18 +133,14 @@ public final class Revisions {
     }
 
     /**
-     * Notes that the publish is to be taken back, and why, before anything of it is.
+     * Notes that a publish is to be taken back, which is not live yet, before anything of it is.
      *
-     * @param failure why nobody but the publish itself takes it back; null where somebody does
-     * @return whether it still can be: not from the swap on
+     * @param why nobody but the publish itself takes it back
      */
-    public boolean takeBack(int number, @Nullable String failure, JdbcClient sql) {
-        return sql.sql(
-                                "update cuenta.revision set control = 'cancel', failure = ? where number = ? and state = 'publishing'")
-                        .param(failure)
-                        .param(number)
-                        .update()
-                == 1;
+    public void takeBack(int number, String why, JdbcClient sql) {
+        sql.sql("update cuenta.revision set control = 'cancel', failure = ? where number = ? and state = 'publishing'")
+                .params(why, number)
+                .update();
     }
 
     /** As somebody would who wants to look first. */

@@ -59,7 +59,7 @@ final class Blockers {
         };
     }
 
-    private static String keys(Field field, String column, String rule) {
+    private String keys(Field field, String column, String rule) {
         String key = Ddl.keyOf(field);
         String from = " from " + Shape.qualified(field.path().profile()) + " v";
         String value = "v." + quoted(column);
@@ -74,8 +74,8 @@ final class Blockers {
             }
             case Shape.REFERENCE ->
                 "select " + key + " as key" + from + " where " + value
-                        + " is not null and not exists (select from accounts.account o where " + value
-                        + " in (o.id))";
+                        + " is not null and not exists (select from accounts.account o where o." + shape.idColumn()
+                        + " = " + value + ")";
             default -> {
                 String broken = Shape.checks(field, column).stream()
                         .filter(check -> check.name().endsWith(rule))
