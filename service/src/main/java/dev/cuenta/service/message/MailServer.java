@@ -12,7 +12,9 @@ final class MailServer implements Channel {
     private final @Nullable Smtp smtp;
 
     MailServer(Settings settings, Clock clock) {
-        this.smtp = settings.mail() == null ? null : new Smtp(settings.mail(), BoundedSockets.usual(), clock);
+        this.smtp = settings.mail() == null
+                ? null
+                : new Smtp(settings.mail(), new BoundedSockets(BoundedSockets.WHOLE), clock);
     }
 
     @Override

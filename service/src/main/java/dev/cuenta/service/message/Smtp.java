@@ -13,8 +13,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
 import java.util.Date;
 import java.util.Properties;
-import javax.net.SocketFactory;
-import javax.net.ssl.SSLSocketFactory;
 import org.eclipse.angus.mail.smtp.SMTPTransport;
 
 /**
@@ -47,12 +45,8 @@ final class Smtp {
         for (String wait : new String[] {"connectiontimeout", "timeout", "writetimeout"}) {
             properties.setProperty(prefix + wait, PATIENCE_MILLIS);
         }
-        boolean secure = scheme.equals("smtps");
-        properties.put(
-                prefix + (secure ? "ssl.socketFactory" : "socketFactory"),
-                secure
-                        ? sockets.over((SSLSocketFactory) SSLSocketFactory.getDefault())
-                        : sockets.over(SocketFactory.getDefault()));
+        properties.put(prefix + "socketFactory", sockets);
+        properties.setProperty(prefix + "socketFactory.fallback", "false");
         return Session.getInstance(properties);
     }
 

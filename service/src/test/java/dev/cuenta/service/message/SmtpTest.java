@@ -3,6 +3,7 @@ package dev.cuenta.service.message;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowable;
 
+import dev.cuenta.core.testing.Await;
 import dev.cuenta.service.Settings;
 import jakarta.mail.MessagingException;
 import java.io.BufferedReader;
@@ -47,9 +48,16 @@ class SmtpTest {
     }
 
     private Smtp smtp(Duration whole) {
+        return smtp("smtp", whole);
+    }
+
+    private Smtp smtp(String scheme, Duration whole) {
         return new Smtp(
                 new Settings.Mail(
-                        URI.create("smtp://127.0.0.1:" + server.getLocalPort()), "harbour@marea.example", null, null),
+                        URI.create(scheme + "://127.0.0.1:" + server.getLocalPort()),
+                        "harbour@marea.example",
+                        null,
+                        null),
                 new BoundedSockets(whole),
                 InstantSource.system());
     }
@@ -91,6 +99,21 @@ class SmtpTest {
         assertThat(catchThrowable(() -> smtp(Duration.ofSeconds(2)).send("ines@marea.example", LETTER)))
                 .isInstanceOf(MessagingException.class);
         assertThat(heard).isEmpty();
+    }
+
+    @Test
+    void tls_comes_first_where_the_address_says_so() {
+        assertThat(catchThrowable(() -> smtp("smtps", Duration.ofSeconds(2)).send("ines@marea.example", LETTER)))
+                .isInstanceOf(MessagingException.class);
+        Await.until(
+                "what a client of TLS says first was heard",
+                () -> heard.stream().anyMatch(SmtpTest::isHandshake));
+        assertThat(heard).noneMatch(line -> line.startsWith("EHLO"));
+    }
+
+    /** A record of that kind, in the versions of TLS that there are (RFC 8446, section 5.1). */
+    private static boolean isHandshake(String line) {
+        return line.startsWith("\u0016\u0003");
     }
 
     private void serve() {
