@@ -192,7 +192,7 @@ public record Caller(
      */
     public Entitlements entitlements(AccountModel model) {
         Entitlements ofRoles = Entitlements.of(model, counting(model).toList());
-        return service == null ? ofRoles : ofRoles.limitedTo(service::permits);
+        return service == null ? ofRoles : ofRoles.limitedTo(this::permits);
     }
 
     private Stream<GivenRole> counting(AccountModel model) {
@@ -239,18 +239,19 @@ public record Caller(
         return tenant == null ? Scope.EVERYWHERE : Scope.within(tenant);
     }
 
+    private boolean permits(Permission permission) {
+        return service == null || service.permits(permission);
+    }
+
     public boolean may(Permission permission, AccountModel model) {
-        return (service != null && account == null)
-                ? service.permits(permission)
-                : entitlements(model).may(permission, scope());
+        return (isService() || entitlements(model).may(permission, scope())) && permits(permission);
     }
 
     /** As {@link #may}, in that tenant, whether the request names it or not. */
     public boolean mayIn(TenantId other, Permission permission, AccountModel model) {
-        boolean may = (service != null && account == null)
-                ? service.permits(permission)
-                : entitlements(model).may(permission, Scope.within(other));
-        return may && (service == null || service.serves(other));
+        return (isService() || entitlements(model).may(permission, Scope.within(other)))
+                && permits(permission)
+                && (service == null || service.serves(other));
     }
 
     /** Whether the caller may make requests about the tenant: one of its own, or any for whoever administers everywhere. */
