@@ -29,7 +29,7 @@ final class FieldArrival {
             restored(field, kept.get());
             return;
         }
-        Optional<Outlook> outlook = outlook(Optional.empty(), field, records);
+        Optional<Outlook> outlook = outlook(stored, Optional.empty(), field, records);
         Optional<Owed> owed = owed(field, records, outlook);
         if (owed.isPresent()) {
             changes.add(Change.of(
@@ -66,8 +66,12 @@ final class FieldArrival {
         }
     }
 
-    /** Looked at only where a record may get something else than another. */
-    private Optional<Outlook> outlook(Optional<Field> before, Field field, long records) {
+    /**
+     * What the records get, looked at only where one may get something else than another, or the same that may not be.
+     *
+     * @param before as {@link StoredRecords#outlook} takes it
+     */
+    static Optional<Outlook> outlook(StoredRecords stored, Optional<Field> before, Field field, long records) {
         boolean varies = field.existingFrom() != null
                 || (field.uniqueness() != Uniqueness.NONE && field.forExisting().isPresent());
         return varies && records > 0 ? Optional.of(stored.outlook(before, field, true)) : Optional.empty();
@@ -164,7 +168,8 @@ final class FieldArrival {
     private void restored(Field field, StoredRecords.Kept kept) {
         // Whether a missing value was missing before or came later cannot be told, so only a required field is filled.
         boolean fills = field.required() && kept.without() > 0;
-        Optional<Outlook> outlook = fills ? outlook(Optional.of(field), field, kept.without()) : Optional.empty();
+        Optional<Outlook> outlook =
+                fills ? outlook(stored, Optional.of(field), field, kept.without()) : Optional.empty();
         Optional<Owed> owed = fills ? owed(field, kept.without(), outlook) : Optional.empty();
         String what = "`" + field.path() + "` comes back.";
         if (owed.isPresent()) {

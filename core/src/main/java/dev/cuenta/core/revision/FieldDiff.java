@@ -2,9 +2,12 @@ package dev.cuenta.core.revision;
 
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.model.FieldPath;
 import dev.cuenta.core.model.Kind;
 import dev.cuenta.core.model.Uniqueness;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
@@ -17,6 +20,7 @@ final class FieldDiff {
     private final StoredRecords stored;
     private final List<Change> changes;
     private final ValueDiff values;
+    private final Map<FieldPath, StoredRecords.Outlook> outlooks = new HashMap<>();
 
     FieldDiff(AccountModel live, AccountModel next, StoredRecords stored, List<Change> changes) {
         this.live = live;
@@ -223,9 +227,8 @@ final class FieldDiff {
             return;
         }
         long without = stored.without(before);
-        Optional<StoredRecords.Outlook> outlook = without > 0 && after.existingFrom() != null
-                ? Optional.of(stored.outlook(Optional.of(before), after, true))
-                : Optional.empty();
+        Optional<StoredRecords.Outlook> outlook =
+                without > 0 && after.existingFrom() != null ? Optional.of(outlook(before, after)) : Optional.empty();
         Optional<FieldArrival.Owed> owed = FieldArrival.owed(after, without, outlook);
         Effect effect = owed.isPresent() ? Effect.DECISION : without == 0 ? Effect.INSTANT : Effect.BACKFILL;
         String consequence = owed.map(FieldArrival.Owed::words)
@@ -265,7 +268,7 @@ final class FieldDiff {
             return;
         }
         StoredRecords.InTheWay sharing = becomesOtherValues(before, after)
-                ? stored.outlook(Optional.of(before), after, after.required()).colliding()
+                ? outlook(before, after).colliding()
                 : stored.collisions(before, after);
         long colliding = sharing.count();
         changes.add(Change.of(
@@ -292,7 +295,7 @@ final class FieldDiff {
         if (after.uniqueness() == Uniqueness.NONE || after.path().isOfTenant() || !becomesOtherValues(before, after)) {
             return;
         }
-        StoredRecords.Outlook outlook = stored.outlook(Optional.of(before), after, after.required());
+        StoredRecords.Outlook outlook = outlook(before, after);
         FieldArrival.colliding(after, outlook)
                 .ifPresent(owed -> changes.add(Change.of(
                                 ChangeKind.UNIQUENESS_ADDED,
@@ -305,11 +308,18 @@ final class FieldDiff {
                         .naming(owed.accounts(), "")));
     }
 
+    /** Every record is read for it: once for a field, whoever asks. */
+    private StoredRecords.Outlook outlook(Field before, Field after) {
+        return outlooks.computeIfAbsent(
+                after.path(), path -> stored.outlook(Optional.of(before), after, after.required()));
+    }
+
+    /** What wider limits let in was not there before. */
     private static boolean becomesOtherValues(Field before, Field after) {
         return !after.withinTenant()
                 && (!before.type().equals(after.type())
                         || !before.column().equals(after.column())
-                        || !before.limits().equals(after.limits())
+                        || Narrowing.narrower(before, after)
                         || (after.required() && !before.required() && after.answersForExisting()));
     }
 }

@@ -3,7 +3,6 @@ package dev.cuenta.core.revision;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
-import dev.cuenta.core.model.Uniqueness;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -170,16 +169,13 @@ final class KindDiff {
             return Optional.empty();
         }
         boolean comesAlong = before.filter(it -> !it.sharesGroup(field)).isPresent();
-        if (comesAlong && field.required() && !field.answersForExisting()) {
-            StoredRecords.InTheWay empty = stored.outlook(before, field, false).empty();
-            return empty.count() == 0 ? Optional.empty() : FieldArrival.owed(field, empty.count(), Optional.empty());
-        }
-        boolean varies = field.existingFrom() != null
-                || (field.uniqueness() != Uniqueness.NONE && field.forExisting().isPresent());
-        return FieldArrival.owed(
-                field,
-                comesAlong ? 0 : records,
-                varies ? Optional.of(stored.outlook(before, field, true)) : Optional.empty());
+        // What comes along leaves an answer owed only about those that have nothing to bring.
+        long without = !comesAlong
+                ? records
+                : field.required() && !field.answersForExisting()
+                        ? stored.outlook(before, field, false).empty().count()
+                        : 0;
+        return FieldArrival.owed(field, without, FieldArrival.outlook(stored, before, field, records));
     }
 
     private void compareProfiles() {
