@@ -1,6 +1,5 @@
 package dev.cuenta.store.compare;
 
-import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.AccountModel;
 import dev.cuenta.core.model.Field;
 import dev.cuenta.core.model.Kind;
@@ -33,7 +32,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 final class CountedOutlook {
     private static final int PAGE = 2000;
-    private static final int SHOWN = 5;
 
     private final Shape live;
     private final Shape shape;
@@ -42,6 +40,7 @@ final class CountedOutlook {
     private final KeptColumns kept;
     private final Secrets secrets;
     private final InstantSource clock;
+    private final KeysInTheWay keys;
     private final JdbcClient sql;
 
     CountedOutlook(Shape live, AccountModel next, Secrets secrets, InstantSource clock, JdbcClient sql) {
@@ -52,15 +51,11 @@ final class CountedOutlook {
         this.kept = new KeptColumns(sql);
         this.secrets = secrets;
         this.clock = clock;
+        this.keys = new KeysInTheWay(live, sql);
         this.sql = sql;
     }
 
-    /** Counts which of the values a query gives are shared, as the field compares them. */
-    interface Sharing {
-        InTheWay of(String values, Field field, JdbcClient sql);
-    }
-
-    Outlook of(Optional<Field> before, Field after, boolean fills, Sharing sharing) {
+    Outlook of(Optional<Field> before, Field after, boolean fills) {
         boolean asked = after.uniqueness() != Uniqueness.NONE || after.column().is(Column.Kind.ACCOUNT);
         Tally tally = new Tally(after, fills, asked);
         Filling filling = Fills.before(
@@ -86,7 +81,7 @@ final class CountedOutlook {
         tally.put();
         InTheWay colliding = after.uniqueness() == Uniqueness.NONE
                 ? InTheWay.NONE
-                : sharing.of("select key, " + Shape.comparable(after, "value") + " as value from outlook", after, sql);
+                : keys.sharing("select key, " + Shape.comparable(after, "value") + " as value from outlook", after);
         // Ids of the next revision are nobody's yet where it gives everyone another.
         boolean refers = after.column().is(Column.Kind.ACCOUNT) && shape.idType() == live.idType();
         InTheWay unfit = refers ? nobodys() : tally.unfit.inTheWay();
@@ -96,13 +91,8 @@ final class CountedOutlook {
 
     /** References to accounts that are not there: their type takes every text that may be an id. */
     private InTheWay nobodys() {
-        String keys = "from outlook o where not exists (select from accounts.account a where a." + live.idColumn()
-                + " = o.value)";
-        return new InTheWay(
-                sql.sql("select count(*) " + keys).query(Long.class).single(),
-                sql.sql("select " + live.idOf("key") + " from (select key " + keys + " limit " + SHOWN + ") first")
-                        .query((row, index) -> new AccountId(row.getString(1)))
-                        .list());
+        return keys.found("select key from outlook o where not exists (select from accounts.account a where a."
+                + live.idColumn() + " = o.value)");
     }
 
     /** Of the live model, those whose accounts are to have the profile. */
@@ -134,29 +124,12 @@ final class CountedOutlook {
                         .orElse(List.of()));
     }
 
-    /** Some of the records, and the first few of them. */
-    private static final class Some {
-        private final List<AccountId> accounts = new ArrayList<>();
-        private long count;
-
-        void add(AccountId account) {
-            count++;
-            if (accounts.size() < SHOWN) {
-                accounts.add(account);
-            }
-        }
-
-        InTheWay inTheWay() {
-            return count == 0 ? InTheWay.NONE : new InTheWay(count, accounts);
-        }
-    }
-
     private final class Tally {
         private final Field field;
         private final boolean fills;
         private final boolean asked;
-        private final Some none = new Some();
-        private final Some unfit = new Some();
+        private final FirstFew none = new FirstFew();
+        private final FirstFew unfit = new FirstFew();
         private final List<Source> waiting = new ArrayList<>();
         private final List<String> values = new ArrayList<>();
         private long standing;

@@ -33,13 +33,11 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Counts in the database what a diff asks about. */
 public final class CountedRecords implements StoredRecords {
     private static final int PAGE = 5000;
     private static final int EXAMPLES = 3;
-    private static final int SHOWN = 5;
     private static final int SAMPLE = 2000;
 
     private final Connections connections;
@@ -96,7 +94,7 @@ public final class CountedRecords implements StoredRecords {
     @Override
     public Outlook outlook(Optional<Field> before, Field after, boolean fills) {
         return connections.together(
-                sql -> new CountedOutlook(shape, next, secrets, clock, sql).of(before, after, fills, this::sharing));
+                sql -> new CountedOutlook(shape, next, secrets, clock, sql).of(before, after, fills));
     }
 
     @Override
@@ -157,44 +155,15 @@ public final class CountedRecords implements StoredRecords {
         if (after.path().isOfTenant()) {
             return new CountedTenantValues(connections).shared(before, after);
         }
-        return connections.each(sql -> sharing(
+        return inTheWay(keys -> keys.sharing(
                 "select " + Ddl.keyOf(before) + " as key, " + (before.withinTenant() ? "tenant_id, " : "")
                         + Shape.comparable(after, column(before))
                         + " as value from " + table(before),
-                after,
-                sql));
+                after));
     }
 
-    /** @param values a query of keys and the values that no two may share, with the tenant where each is in one */
-    private InTheWay sharing(String values, Field field, JdbcClient sql) {
-        boolean tenant = field.uniqueInEachTenant();
-        String within = field.uniqueWithinTenant() ? "tenant_id, " : "";
-        String given = "(" + values + ") given" + (tenant ? " join cuenta.membership m on m.account_id = key" : "")
-                + " where value is not null";
-        return found(
-                "select key, value, count(*) over (partition by " + within + "value) as n from " + given,
-                "n > 1",
-                "value",
-                sql);
-    }
-
-    /** @param keys a query of keys */
-    private InTheWay found(String keys) {
-        return connections.each(sql -> found(keys, "true", "key", sql));
-    }
-
-    /** How many rows of the query meet the condition, and the accounts of the first few. */
-    private InTheWay found(String keys, String condition, String order, JdbcClient sql) {
-        String these = " from (" + keys + ") found where " + condition;
-        long count = sql.sql("select count(*)" + these).query(Long.class).single();
-        return count == 0
-                ? InTheWay.NONE
-                : new InTheWay(
-                        count,
-                        sql.sql("select " + shape.idOf("key") + " from (select key" + these + " order by " + order
-                                        + " limit " + SHOWN + ") first")
-                                .query((row, index) -> new AccountId(row.getString(1)))
-                                .list());
+    private InTheWay inTheWay(Function<KeysInTheWay, InTheWay> question) {
+        return connections.each(sql -> question.apply(new KeysInTheWay(shape, sql)));
     }
 
     /** What SQL can count, it counts; what only the type can judge is read value by value. */
@@ -223,7 +192,7 @@ public final class CountedRecords implements StoredRecords {
             return Misfits.NONE;
         }
         String broken = " from " + table(before) + " where " + String.join(" or ", conditions);
-        InTheWay refused = found("select " + Ddl.keyOf(before) + " as key" + broken);
+        InTheWay refused = inTheWay(keys -> keys.found("select " + Ddl.keyOf(before) + " as key" + broken));
         List<String> examples = connections.each(sql -> sql.sql("select distinct left(cast(" + column(before)
                         + " as text), 60)" + broken + " limit " + EXAMPLES)
                 .query(String.class)
@@ -245,7 +214,7 @@ public final class CountedRecords implements StoredRecords {
                     });
             return judged;
         });
-        return new Misfits(judged.inTheWay(), judged.rewritten, judged.examples);
+        return new Misfits(judged.refused.inTheWay(), judged.rewritten, judged.examples);
     }
 
     private Object opened(Field field, ResultSet row) throws SQLException {
@@ -257,8 +226,7 @@ public final class CountedRecords implements StoredRecords {
         private final Field before;
         private final Field after;
         private final List<String> examples = new ArrayList<>();
-        private final List<AccountId> accounts = new ArrayList<>();
-        private long refused;
+        private final FirstFew refused = new FirstFew();
         private long rewritten;
 
         Judged(Field before, Field after) {
@@ -266,17 +234,10 @@ public final class CountedRecords implements StoredRecords {
             this.after = after;
         }
 
-        InTheWay inTheWay() {
-            return refused == 0 ? InTheWay.NONE : new InTheWay(refused, accounts);
-        }
-
         void judge(Object value, String account) {
             Outcome outcome = Conversion.convert(value, before, after);
             if (outcome.refusal().isPresent()) {
-                refused++;
-                if (accounts.size() < SHOWN) {
-                    accounts.add(new AccountId(account));
-                }
+                refused.add(new AccountId(account));
                 if (examples.size() < EXAMPLES) {
                     examples.add(String.valueOf(before.type().write(value)));
                 }

@@ -2,7 +2,10 @@ package dev.cuenta.store.publish;
 
 import static dev.cuenta.store.schema.Shape.quoted;
 
+import dev.cuenta.core.account.AccountId;
 import dev.cuenta.core.model.Field;
+import dev.cuenta.core.revision.StoredRecords.InTheWay;
+import dev.cuenta.store.compare.KeysInTheWay;
 import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.RuleNames;
 import dev.cuenta.store.schema.Shape;
@@ -12,15 +15,13 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Whose records keep a rule of a field from being put: looked up when a publish stops at it, so that somebody can change them. */
 final class Blockers {
-    private static final int SHOWN = 5;
-
     private final Shape shape;
-    private final JdbcClient sql;
+    private final KeysInTheWay keys;
 
     /** @param shape of the model that is live: by its ids accounts are found at the moment */
     Blockers(Shape shape, JdbcClient sql) {
         this.shape = shape;
-        this.sql = sql;
+        this.keys = new KeysInTheWay(shape, sql);
     }
 
     /**
@@ -31,18 +32,14 @@ final class Blockers {
      */
     String words(Field field, String column, String constraint) {
         String rule = RuleNames.ruleOf(field, constraint).orElse("");
-        String keys = keys(field, column, rule);
-        long count = sql.sql("select count(*) from (" + keys + ") blocking")
-                .query(Long.class)
-                .single();
-        List<String> ids = sql.sql("select " + shape.idOf("key") + " from (select distinct key from (" + keys
-                        + ") blocking order by key limit " + SHOWN + ") first")
-                .query(String.class)
-                .list();
-        return (count == 1 ? "1 record " : count + " records ") + what(field, rule, count == 1) + "."
+        InTheWay found = found(field, column, rule);
+        List<String> ids =
+                found.accounts().stream().map(AccountId::text).distinct().toList();
+        boolean one = found.count() == 1;
+        return (one ? "1 record " : found.count() + " records ") + what(field, rule, one) + "."
                 + (ids.isEmpty()
                         ? ""
-                        : " To see " + (count > ids.size() ? "the first " + ids.size() : count == 1 ? "it" : "them")
+                        : " To see " + (found.count() > ids.size() ? "the first " + ids.size() : one ? "it" : "them")
                                 + ": cuenta accounts list --filter '"
                                 + ids.stream().map(id -> "id eq \"" + id + "\"").collect(Collectors.joining(" or "))
                                 + "'");
@@ -59,30 +56,27 @@ final class Blockers {
         };
     }
 
-    private String keys(Field field, String column, String rule) {
-        String key = Ddl.keyOf(field);
+    private InTheWay found(Field field, String column, String rule) {
+        String key = "select v." + Ddl.keyOf(field) + " as key";
         String from = " from " + Shape.qualified(field.path().profile()) + " v";
         String value = "v." + quoted(column);
         return switch (rule) {
-            case "required" -> "select " + key + " as key" + from + " where " + value + " is null";
-            case "unique", "unique_exact", RuleNames.PER_TENANT -> {
-                String tenant = field.uniqueInEachTenant() ? "m.tenant_id, " : field.unique() ? "" : "v.tenant_id, ";
-                yield "select key from (select v." + key + " as key, count(*) over (partition by " + tenant
-                        + Shape.comparable(field, value) + ") as n" + from
-                        + (field.uniqueInEachTenant() ? " join cuenta.membership m on m.account_id = v." + key : "")
-                        + " where " + value + " is not null) shared where n > 1";
-            }
+            case "required" -> keys.found(key + from + " where " + value + " is null");
+            case "unique", "unique_exact", RuleNames.PER_TENANT ->
+                keys.sharing(
+                        key + (field.withinTenant() ? ", v." + Ddl.TENANT_KEY : "") + ", "
+                                + Shape.comparable(field, value) + " as value" + from,
+                        field);
             case Shape.REFERENCE ->
-                "select " + key + " as key" + from + " where " + value
+                keys.found(key + from + " where " + value
                         + " is not null and not exists (select from accounts.account o where o." + shape.idColumn()
-                        + " = " + value + ")";
-            default -> {
-                String broken = Shape.checks(field, column).stream()
-                        .filter(check -> check.name().endsWith(rule))
-                        .map(check -> "not (" + check.condition() + ")")
-                        .collect(Collectors.joining(" or "));
-                yield "select " + key + " as key" + from + " where " + (broken.isEmpty() ? "false" : broken);
-            }
+                        + " = " + value + ")");
+            default ->
+                keys.found(key + from + " where "
+                        + Shape.checks(field, column).stream()
+                                .filter(check -> check.name().endsWith(rule))
+                                .map(check -> "not (" + check.condition() + ")")
+                                .reduce("false", (one, other) -> one + " or " + other));
         };
     }
 }

@@ -217,12 +217,8 @@ public final class Publisher {
     private Obstacle.Breaking breaking(Revision revision, JdbcClient sql) {
         return (field, constraint) -> {
             Whereabouts whereabouts = new Whereabouts(plan(revision, sql), new Catalogue(sql), new KeptColumns(sql));
-            Shape live = Revisions.numbered(revision.number(), sql)
-                                    .filter(now -> now.state().equals(Revision.LIVE))
-                                    .isPresent()
-                            || revision.base() == 0
-                    ? new Shape(revisions.modelOf(revision), layout(sql))
-                    : new Shape(model(revision.base()), layout(sql));
+            boolean swapped = revision.base() == 0 || stepOf(revision, sql).compareTo(Step.SWAP) > 0;
+            Shape live = new Shape(swapped ? revisions.modelOf(revision) : model(revision.base()), layout(sql));
             return new Blockers(live, sql).words(field, whereabouts.columnNow(field), constraint);
         };
     }

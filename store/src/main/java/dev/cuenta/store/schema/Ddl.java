@@ -26,7 +26,7 @@ public final class Ddl {
     public static final String TENANT = "cuenta.tenant";
 
     /** Of a profile that an account has in each of its tenants. */
-    static final String TENANT_KEY = "tenant_id";
+    public static final String TENANT_KEY = "tenant_id";
 
     /** That there is the membership which such a profile's row belongs to. */
     public static final String OF_MEMBERSHIP =
