@@ -94,6 +94,7 @@ final class Steps {
             secondIds.expand();
         }
         plan.newProfiles().forEach(profile -> ddl.profileTable(profile).forEach(statements::shortly));
+        plan.leftWithDefault().forEach(this::giveNothing);
         // Before any other column gets a default: what moves must not meet one.
         whereabouts.movesToSettle().forEach(move -> move.expand().forEach(statements::shortly));
         plan.newFields().forEach(this::arrive);
@@ -106,9 +107,6 @@ final class Steps {
         }
         // The new revision inserts without these.
         plan.removedFields().stream().filter(Field::required).forEach(this::relax);
-        plan.removedFields().stream()
-                .filter(field -> field.defaultValue() != null)
-                .forEach(this::giveNothing);
         whereabouts
                 .tenantValuesToSettle()
                 .forEach(values -> statements.together(whereabouts.ready(values).make()));
@@ -163,7 +161,7 @@ final class Steps {
         }
     }
 
-    /** What comes back one day is what somebody gave, and not a default of a time when nobody could. */
+    /** The old revision gives every value itself. */
     private void giveNothing(Field field) {
         if (catalogue.has(field, Shape.column(field))) {
             statements.shortly(Ddl.setDefault(field, null));

@@ -49,7 +49,7 @@ final class Undo {
         whereabouts
                 .tenantValuesToSettle()
                 .forEach(values -> whereabouts.ready(values).drop().forEach(statements::shortly));
-        plan.movedFields().forEach(same -> new Move(same, plan).undo().forEach(statements::shortly));
+        plan.movedFields().forEach(same -> new Move(same, plan).part().forEach(statements::shortly));
         whereabouts.shadows().forEach(shadow -> shadow.undo().forEach(statements::shortly));
         plan.unconverted().forEach(this::values);
         plan.unconverted().forEach(this::rules);
@@ -63,9 +63,7 @@ final class Undo {
         plan.newProfiles().stream()
                 .filter(profile -> !kept.keepsFrom(profile))
                 .forEach(profile -> statements.shortly(drop(Shape.qualified(profile))));
-        plan.removedFields().stream()
-                .filter(field -> field.defaultValue() != null)
-                .forEach(field -> statements.shortly(Ddl.setDefault(field, field.defaultValue())));
+        plan.leftWithDefault().forEach(field -> statements.shortly(Ddl.setDefault(field, field.defaultValue())));
         if (plan.base() != null) {
             Requirement requirement = new Requirement(statements, catalogue);
             plan.base().fields().values().stream()

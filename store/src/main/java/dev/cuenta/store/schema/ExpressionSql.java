@@ -66,15 +66,13 @@ public final class ExpressionSql {
             case BIGINT -> "cast(" + value + " as " + shape.type(field) + ")";
             default -> value;
         };
-        List<String> rules = new ArrayList<>();
-        Shape.checks(field, "value").forEach(check -> rules.add("(" + check.condition() + ")"));
-        if (column.is(Column.Kind.TEXT)) {
-            rules.add("value !~ " + (field.type().isProse() ? PROSE_CONTROL : CONTROL));
-        }
-        return rules.isEmpty()
+        String rules = Shape.rules(field, "value")
+                + (column.is(Column.Kind.TEXT)
+                        ? " and value !~ " + (field.type().isProse() ? PROSE_CONTROL : CONTROL)
+                        : "");
+        return rules.equals("true")
                 ? typed
-                : "(select case when " + String.join(" and ", rules) + " then value end from (select " + typed
-                        + " as value) computed)";
+                : "(select case when " + rules + " then value end from (select " + typed + " as value) computed)";
     }
 
     private String of(Node node) {

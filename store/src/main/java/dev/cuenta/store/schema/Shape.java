@@ -301,6 +301,14 @@ public final class Shape {
         return checks;
     }
 
+    /** All of the field's rules for a column, as one condition in SQL. */
+    public static String rules(Field field, String columnName) {
+        return checks(field, columnName).stream()
+                .map(check -> "(" + check.condition() + ")")
+                .reduce((one, other) -> one + " and " + other)
+                .orElse("true");
+    }
+
     private static Optional<String> ofAll(String column, @Nullable Object least, @Nullable Object most) {
         return joined(
                 least == null ? null : literal(least) + " <= all (" + column + ")",

@@ -9,7 +9,6 @@ import dev.cuenta.store.schema.Ddl;
 import dev.cuenta.store.schema.IdType;
 import dev.cuenta.store.schema.Shape;
 import dev.cuenta.store.statement.KeyBatch;
-import java.util.List;
 import java.util.function.UnaryOperator;
 
 /**
@@ -70,14 +69,11 @@ public final class Backfill {
                 .orElse("null");
         return "%1$s is not null and %2$s is not distinct from %3$s and not (%4$s) and (%5$s)"
                 .formatted(
-                        quoted(kept), quoted(column), instead, rules(same.before(), kept), rules(same.after(), kept));
-    }
-
-    private static String rules(Field field, String column) {
-        List<String> conditions = Shape.checks(field, column).stream()
-                .map(check -> "(" + check.condition() + ")")
-                .toList();
-        return conditions.isEmpty() ? "true" : String.join(" and ", conditions);
+                        quoted(kept),
+                        quoted(column),
+                        instead,
+                        Shape.rules(same.before(), kept),
+                        Shape.rules(same.after(), kept));
     }
 
     private static String constant(Field field, String column) {

@@ -48,8 +48,6 @@ public final class Move {
                 after,
                 "add column if not exists " + column(after) + " " + plan.shape().type(after)));
         statements.add(Ddl.alterColumn(before, Shape.column(before), "drop not null"));
-        // It would move, too, where the new revision gives no value.
-        statements.add(Ddl.alterColumn(before, Shape.column(before), "drop default"));
         statements.addAll(carry(before, after, over(before, after)));
         boolean profileStays =
                 plan.next().profiles().containsKey(String.valueOf(before.path().profile()));
@@ -126,13 +124,6 @@ public final class Move {
                                 Ddl.keyOf(before),
                                 Ddl.keyOf(after));
         return backfill.walk(Ddl.keyOf(after), table(after), column(after) + " is null", update);
-    }
-
-    /** As it was before the publish. */
-    public List<BriefStatement> undo() {
-        List<BriefStatement> statements = new ArrayList<>(part());
-        statements.add(Ddl.setDefault(before, before.defaultValue()));
-        return statements;
     }
 
     /** Nothing is carried any more. */

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -181,6 +182,19 @@ public final class Plan {
     /** Fields whose values move to a column of their own, converted on the way. */
     List<Same> converted() {
         return sameFields().stream().filter(this::converts).toList();
+    }
+
+    /**
+     * Of the old revision, those whose columns it alone writes, and which have a default there. What the new one leaves empty would get it, and
+     * be carried over, or come back one day as if somebody had given it.
+     */
+    public List<Field> leftWithDefault() {
+        return Stream.concat(
+                        removedFields().stream(),
+                        Stream.concat(movedFields().stream(), converted().stream())
+                                .map(Same::before))
+                .filter(field -> field.defaultValue() != null)
+                .toList();
     }
 
     /** Fields that keep their column. */

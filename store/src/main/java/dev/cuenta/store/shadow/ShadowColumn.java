@@ -82,17 +82,12 @@ public final class ShadowColumn {
         return quoted(RuleNames.fitting("carry_r" + number + "_" + Shape.column(field())));
     }
 
-    /**
-     * The old column loses its default: the old revision gives every value itself, and what the new one leaves empty would be carried
-     * over from it.
-     */
     public List<BriefStatement> expand() {
         List<BriefStatement> statements = new ArrayList<>();
         statements.add(BriefStatement.alter(
                 table(),
                 "add column if not exists " + quoted(column()) + " " + type() + ", alter column "
-                        + quoted(formerColumn()) + " drop not null, alter column " + quoted(formerColumn())
-                        + " drop default"));
+                        + quoted(formerColumn()) + " drop not null"));
         statements.add(BriefStatement.of(carry()));
         statements.add(BriefStatement.on(
                 table(),
@@ -145,11 +140,7 @@ public final class ShadowColumn {
     }
 
     private static String rules(Field field, String column) {
-        List<String> conditions = Shape.checks(field, column).stream()
-                .map(Shape.Check::condition)
-                .map(condition -> "(" + condition.replace(quoted(column), "new." + quoted(column)) + ")")
-                .toList();
-        return conditions.isEmpty() ? "true" : String.join(" and ", conditions);
+        return Shape.rules(field, column).replace(quoted(column), "new." + quoted(column));
     }
 
     /** Whether it is the same reference, by ids of another sort. */
@@ -219,7 +210,6 @@ public final class ShadowColumn {
     public List<BriefStatement> undo() {
         List<BriefStatement> statements = new ArrayList<>(uncarry());
         statements.add(BriefStatement.alter(table(), "drop column if exists " + quoted(column())));
-        statements.add(Ddl.setDefault(formerField(), formerField().defaultValue()));
         return statements;
     }
 }
