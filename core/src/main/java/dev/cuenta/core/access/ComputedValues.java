@@ -105,7 +105,7 @@ public final class ComputedValues {
                 .map(raw -> field.type().read(raw, field.limits()));
     }
 
-    /** As over HTTP an empty text is no value. */
+    /** An empty text is computed where there is nothing to say. */
     private static boolean isNothing(Object raw) {
         return raw instanceof String text && text.isBlank();
     }

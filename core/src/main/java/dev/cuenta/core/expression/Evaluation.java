@@ -142,9 +142,9 @@ final class Evaluation {
     }
 
     private static int compared(String one, String other) {
-        int[] first = one.codePoints().toArray();
-        int[] second = other.codePoints().toArray();
-        return Arrays.compare(first, second);
+        return one.equals(other)
+                ? 0
+                : Arrays.compare(one.codePoints().toArray(), other.codePoints().toArray());
     }
 
     private static @Nullable Object computed(Operation operation, Object one, Object other) {

@@ -32,10 +32,10 @@ final class Functions {
     /** Names of the time zone database, and UTC; not abbreviations, which mean different things in different places. */
     private static final Pattern ZONE = Pattern.compile("UTC|[A-Za-z_]+(/[A-Za-z0-9_+-]+)+");
 
-    /** Whatever their capitals, as in the database; without what only one of the two has. */
-    private static final Map<String, ZoneId> ZONES = ZoneId.getAvailableZoneIds().stream()
+    /** By their small letters, for the database takes any; without what only one of the two has. */
+    private static final Map<String, String> ZONES = ZoneId.getAvailableZoneIds().stream()
             .filter(name -> ZONE.matcher(name).matches() && !name.startsWith("SystemV/"))
-            .collect(Collectors.toUnmodifiableMap(name -> name.toLowerCase(Locale.ROOT), ZoneId::of));
+            .collect(Collectors.toUnmodifiableMap(name -> name.toLowerCase(Locale.ROOT), name -> name));
 
     private static final CelType MOMENT = SimpleType.TIMESTAMP;
     private static final CelType WHOLE = SimpleType.INT;
@@ -132,11 +132,14 @@ final class Functions {
     }
 
     static Instant dayIn(Instant moment, String zone) {
-        ZoneId found = ZONES.get(zone.toLowerCase(Locale.ROOT));
+        String found = ZONES.get(zone.toLowerCase(Locale.ROOT));
         if (found == null || !ZONE.matcher(zone).matches()) {
             throw new DateTimeException("no time zone's name");
         }
-        return moment.atZone(found).toLocalDate().atStartOfDay(ZoneOffset.UTC).toInstant();
+        return moment.atZone(ZoneId.of(found))
+                .toLocalDate()
+                .atStartOfDay(ZoneOffset.UTC)
+                .toInstant();
     }
 
     static List<String> names() {

@@ -21,13 +21,16 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Random;
 import java.util.Set;
+import java.util.regex.Matcher;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
@@ -105,9 +108,8 @@ class TotalExpressionsTest extends DatabaseTest {
 
     private AccountModel model() {
         StringBuilder fields = new StringBuilder(FIELDS);
-        GIVEN.forEach((sort, type) -> fields.append("\n  given")
-                .append(sort.name().charAt(0))
-                .append(sort.name().toLowerCase(java.util.Locale.ROOT).substring(1))
+        GIVEN.forEach((sort, type) -> fields.append("\n  ")
+                .append(given(sort))
                 .append(": { type: ")
                 .append(type)
                 .append(" }"));
@@ -116,13 +118,16 @@ class TotalExpressionsTest extends DatabaseTest {
         return Models.of(source);
     }
 
+    /** The field that is computed from an expression of the sort. */
+    private static String given(Sort sort) {
+        return "given" + sort.name().toLowerCase(Locale.ROOT);
+    }
+
     private void compare(String text, Sort gives, AccountModel model, List<String> different)
             throws ExpressionException {
         Expression expression = Expression.compile(text, scope(model));
         assertThat(expression.tree()).as(text).isPresent();
-        String name = "given" + gives.name().charAt(0)
-                + gives.name().toLowerCase(java.util.Locale.ROOT).substring(1);
-        Field field = model.field(name).orElseThrow();
+        Field field = model.field(given(gives)).orElseThrow();
         ComputedValues computed = new ComputedValues(model, InstantSource.system(), Set.of());
         String sql = new ExpressionSql(new Shape(model), source -> "a." + Shape.column(source), () -> "")
                 .of(field.with(expression, null));
@@ -187,7 +192,7 @@ class TotalExpressionsTest extends DatabaseTest {
                 }
                 String text = function;
                 for (String argument : arguments) {
-                    text = text.replaceFirst("_", " " + java.util.regex.Matcher.quoteReplacement(argument) + " ")
+                    text = text.replaceFirst("_", " " + Matcher.quoteReplacement(argument) + " ")
                             .strip();
                 }
                 yield "(" + text + ")";
@@ -196,16 +201,15 @@ class TotalExpressionsTest extends DatabaseTest {
     }
 
     private String argument(Sort sort, int depth) {
-        List<Operation.Signature> none = List.of();
         if (depth > 0 && random.nextBoolean()) {
-            List<Operation> fitting = java.util.Arrays.stream(Operation.values())
+            List<Operation> fitting = Arrays.stream(Operation.values())
                     .filter(operation -> operation.signatures().stream().anyMatch(it -> it.gives() == sort))
                     .toList();
             Operation operation = fitting.get(random.nextInt(fitting.size()));
             List<Operation.Signature> signatures = operation.signatures().stream()
                     .filter(it -> it.gives() == sort)
                     .toList();
-            assertThat(signatures).isNotEqualTo(none);
+            assertThat(signatures).isNotEmpty();
             return written(operation, signatures.get(random.nextInt(signatures.size())), depth - 1);
         }
         return some(
